@@ -1,0 +1,90 @@
+import { convert } from "../money/exchange";
+import { Decimal } from "../money/decimal";
+import { compileItem, type CompiledItem } from "../parcels/compiled-item";
+import type { OrderLine } from "../parcels/order-line";
+import { joinPath } from "../setup/path";
+import type { Problem } from "../setup/problem";
+import type { Parsed } from "../setup/parse-setup";
+import type { CompiledSetup } from "./compiled-setup";
+import type { QuoteRequest, RequestLine } from "./request";
+
+/** Finds an item of the catalogue by its SKU. */
+export type ItemLookup = (sku: string) => CompiledItem | undefined;
+
+const WORKING_SCALE = 30;
+
+/**
+ * Reads the request's lines in the quote's currency. A line without a price takes its item's, on the same tax basis as
+ * a price of the request would have; an item's price is in its own currency (the home currency by default).
+ */
+export function readLines(
+  compiled: CompiledSetup,
+  request: QuoteRequest,
+  currency: string,
+  items: ItemLookup,
+): Parsed<OrderLine[]> {
+  const problems: Problem[] = [];
+  const lines: OrderLine[] = [];
+  const includesTax = compiled.channels.get(request.channel)?.pricesIncludeTax === true;
+  request.lines.forEach((line, index) => {
+    const item = itemOf(compiled, line, items);
+    if (!item)
+      problems.push({ code: "unknown-sku", path: joinPath("lines", index, "sku"), data: { sku: line.sku } });
+    if (line.origin !== undefined && !compiled.setup.origins.some((origin) => origin.code === line.origin))
+      problems.push({
+        code: "unknown-code",
+        path: joinPath("lines", index, "origin"),
+        data: { list: "origins", code: line.origin },
+      });
+    if (item) lines.push(readLine(compiled, line, index, item, currency, includesTax));
+  });
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: lines };
+}
+
+function itemOf(compiled: CompiledSetup, line: RequestLine, items: ItemLookup): CompiledItem | undefined {
+  if (!line.item) return items(line.sku);
+  return compileItem(
+    { ...line.item, sku: line.sku, name: line.item.name ?? line.sku },
+    compiled.defaultWeights,
+  );
+}
+
+function readLine(
+  compiled: CompiledSetup,
+  line: RequestLine,
+  index: number,
+  item: CompiledItem,
+  currency: string,
+  includesTax: boolean,
+): OrderLine {
+  const taxPercent =
+    line.taxPercent === undefined
+      ? (item.taxPercent ?? Decimal.of(compiled.setup.business.deliveryTaxPercent))
+      : Decimal.of(line.taxPercent);
+  const unitPrice =
+    line.unitPrice === undefined ? itemPrice(compiled, item, currency) : Decimal.of(line.unitPrice);
+  const before = unitPrice.times(Decimal.whole(line.quantity));
+  const after = before.minus(Decimal.of(line.discount ?? "0"));
+  const net = (amount: Decimal) =>
+    includesTax
+      ? amount
+          .times(Decimal.hundred)
+          .dividedBy(Decimal.hundred.plus(taxPercent), WORKING_SCALE, "halfAwayFromZero")
+      : amount;
+  return {
+    index,
+    item,
+    quantity: line.quantity,
+    netBeforeDiscount: net(before),
+    net: net(after),
+    taxPercent,
+    pinned: line.origin,
+  };
+}
+
+/** An item without a price, or in a currency without a rate, counts as worth nothing. */
+function itemPrice(compiled: CompiledSetup, item: CompiledItem, currency: string): Decimal {
+  if (!item.unitPrice) return Decimal.zero;
+  const conversion = compiled.exchange.find(item.currency ?? compiled.setup.business.homeCurrency, currency);
+  return conversion ? convert(item.unitPrice, conversion) : Decimal.zero;
+}

@@ -1,0 +1,45 @@
+import { nearest } from "./nearest";
+import type { Problem } from "./problem";
+import { references, type Reference } from "./references";
+import { codedLists, type Setup } from "./setup";
+
+/** The codes a list defines, by the key `listKey` gives. */
+function definitions(setup: Setup): Map<string, Set<string>> {
+  const defined = new Map<string, Set<string>>();
+  for (const list of codedLists) defined.set(list, new Set(setup[list].map((entry) => entry.code)));
+  for (const chart of setup.zoneCharts)
+    defined.set(`zones of ${chart.code}`, new Set(chart.zones.map((zone) => zone.code)));
+  return defined;
+}
+
+function listKey(reference: Reference): string {
+  return reference.list === "zones" ? `zones of ${reference.chart ?? ""}` : reference.list;
+}
+
+/** References to something that is not there, each with the nearest code as a hint. */
+export function findDangling(setup: Setup): Problem[] {
+  const defined = definitions(setup);
+  const problems: Problem[] = [];
+  for (const reference of references(setup)) {
+    const known = defined.get(listKey(reference));
+    // a zone of a chart that is missing is one mistake, not two
+    if (!known || known.has(reference.code)) continue;
+    const hint = nearest(reference.code, [...known]);
+    problems.push({
+      code: "unknown-code",
+      path: reference.path,
+      data: {
+        list: reference.list,
+        code: reference.code,
+        ...(reference.chart === undefined ? {} : { chart: reference.chart }),
+      },
+      ...(hint ? { hint } : {}),
+    });
+  }
+  return problems;
+}
+
+/** The places that name a member of a list (for `zones`: of a chart). */
+export function usesOf(setup: Setup, list: Reference["list"], code: string, chart?: string): Reference[] {
+  return references(setup).filter((r) => r.list === list && r.code === code && r.chart === chart);
+}

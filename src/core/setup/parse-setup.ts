@@ -1,0 +1,112 @@
+import type { z } from "zod";
+import { nearest } from "./nearest";
+import { namedPath } from "./path";
+import type { Problem, ProblemCode } from "./problem";
+import { setupSchema, type Setup } from "./setup";
+
+/** What reading gave: the value, or everything that is wrong with it. */
+export type Parsed<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly problems: readonly Problem[] };
+
+/** Reads a setup from parsed JSON: unknown fields and wrong values are problems with their path. References are not followed here. */
+export function parseSetup(input: unknown): Parsed<Setup> {
+  return parseWith(setupSchema, input);
+}
+
+/** Reads any of the core's schemas; `root` and `prefix` say where the input lies when it is a part of something larger. */
+export function parseWith<T>(schema: z.ZodType<T>, input: unknown, prefix = ""): Parsed<T> {
+  const result = schema.safeParse(input, { reportInput: true });
+  if (result.success) return { ok: true, value: result.data };
+  const problems = result.error.issues.flatMap((issue) => toProblems(issue, input, []));
+  return {
+    ok: false,
+    problems: problems.map((p) => ({ ...p, path: [prefix, p.path].filter(Boolean).join("/") })),
+  };
+}
+
+type Issue = z.core.$ZodIssue;
+type Found = { code: ProblemCode; data?: Record<string, string> };
+
+function toProblems(issue: Issue, root: unknown, above: readonly PropertyKey[]): Problem[] {
+  const segments = [...above, ...issue.path];
+  if (issue.code === "unrecognized_keys")
+    return issue.keys.map((key) => unknownField(key, root, segments, issue));
+  if (issue.code === "invalid_union") {
+    const best = closest(issue.errors);
+    if (best) return best.flatMap((inner) => toProblems(inner, root, segments));
+  }
+  const found = explain(issue);
+  return [{ code: found.code, path: namedPath(root, segments), data: found.data ?? {} }];
+}
+
+function unknownField(key: string, root: unknown, segments: PropertyKey[], issue: Issue): Problem {
+  const hint = nearest(key, knownFields);
+  return {
+    code: "unknown-field",
+    path: namedPath(root, [...segments, key]),
+    data: { field: key.slice(0, 60) },
+    ...(hint && issue.code === "unrecognized_keys" ? { hint } : {}),
+  };
+}
+
+/** Of the shapes of a union the one that was probably meant: fewest strange or missing fields. */
+function closest(options: readonly (readonly Issue[])[]): readonly Issue[] | undefined {
+  const cost = (issues: readonly Issue[]) =>
+    issues.reduce(
+      (total, issue) =>
+        total +
+        (issue.code === "unrecognized_keys"
+          ? 2 * issue.keys.length
+          : missing(issue)
+            ? 3
+            : issue.path.length === 0
+              ? 20
+              : 1),
+      0,
+    );
+  let best: readonly Issue[] | undefined;
+  for (const option of options) if (!best || cost(option) < cost(best)) best = option;
+  return best && cost(best) < 20 ? best : undefined;
+}
+
+function missing(issue: Issue): boolean {
+  return issue.code === "invalid_type" && issue.input === undefined;
+}
+
+function explain(issue: Issue): Found {
+  switch (issue.code) {
+    case "custom": {
+      const { problem, ...data } = (issue.params ?? {}) as { problem?: ProblemCode } & Record<string, string>;
+      return { code: problem ?? "wrong-type", data };
+    }
+    case "invalid_type":
+      return missing(issue)
+        ? { code: "missing-field" }
+        : { code: "wrong-type", data: { expected: issue.expected } };
+    case "invalid_value":
+      return { code: "not-a-choice", data: { choices: issue.values.map(String).join(", ") } };
+    case "too_small":
+      return { code: "too-small", data: { least: String(issue.minimum) } };
+    case "too_big":
+      return { code: "too-large", data: { most: String(issue.maximum) } };
+    default:
+      return { code: "no-shape-fits" };
+  }
+}
+
+/** Every field name of the format, for "did you mean". */
+const knownFields: readonly string[] = (
+  "format business exchangeRates chargeTypes goodsClasses origins carriers zoneCharts services tariffs channels offers itemExceptions " +
+  "sourcing connections code name country homeCurrency timeZone units weight length deliveryTaxPercent deliveryTax from to rate asOf taxPercent " +
+  "reasonCode defaultWeight value unit kind address returnAddress lines city subdivision postcode position lat lon contact phone email cutOff " +
+  "handlingDays workdays holidays rank serves refusesGoodsClasses onlyGoodsClasses active legalName language currency taxId scac website volume " +
+  "fuelIndex percent addresses contacts zones entries zone carrier tier transit minDays maxDays byZone limits minParcelWeight maxParcelWeight " +
+  "maxShipmentWeight minShipmentWeight maxLength maxGirthPlusLength maxVolume maxGoodsValue maxParcels accepts poBox cashOnDelivery " +
+  "collectionPoint signature volumetric divisor kgPerM3 weightStep tariff live liveService fallback lastKnownHours none surcharges when amount " +
+  "min max chargeType side measure boundary editions label breaks edge per bands edges rows rates minimum maximum lowerNextBreak zoneChart " +
+  "pricesIncludeTax whenFree preselect names text pick acrossOrigins destinations only not customerGroups couponOnly plan charged adjust " +
+  "marginPercent additions showSeparately rounding step mode ending free anyOf allOf item goodsClass offer do instead extra split objectives " +
+  "fallbackOrigin adapter timeoutMs cacheMinutes channel placedAt shipTo customer group coupon sku quantity unitPrice discount origin working op " +
+  "between ends match rules then otherwise combine classes terms constant of fixed percentFromFuelIndex shippable shipsAlone stock size width height gtin"
+).split(" ");

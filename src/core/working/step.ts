@@ -1,0 +1,108 @@
+import type { Quantity } from "../units/unit";
+import type { BreakText, MoneyText } from "./reason";
+
+/** The stations a figure passes on its way, in their order. */
+export const stations = ["order", "origin", "zone", "service", "rate", "plan", "charge"] as const;
+export type Station = (typeof stations)[number];
+
+/** Every step of a working: its code with the figures of its sentence, all with their units. */
+export interface StepInputs {
+  "order-measured": { pieces: number; lines: number; weight?: Quantity; goodsValue: MoneyText };
+  "line-not-shipped": { sku: string };
+  "origin-chosen": {
+    origin: string;
+    name: string;
+    by: "only" | "fewestShipments" | "lowestCost" | "nearest" | "rank" | "fallback" | "pinned";
+    others: number;
+    shipments: number;
+  };
+  "parcels-formed": { parcels: number; actual: Quantity };
+  "volumetric-weight": { volume: Quantity; volumetric: Quantity; divisor?: string; kgPerM3?: string };
+  "weight-charged": { actual: Quantity; step?: Quantity; chargeable: Quantity };
+  "zone-found": {
+    chart: string;
+    zone: string;
+    zoneName: string;
+    entry: string;
+    postcode: string;
+    beats: number;
+  };
+  "service-taken": {
+    service: string;
+    name: string;
+    pick: "cheapest" | "fastest" | "listed";
+    working: number;
+    tried: number;
+  };
+  "no-freight": { service: string };
+  "edition-chosen": { tariff: string; label: string; date: string; from: string; to?: string };
+  "break-found": { tariff: string; value: Quantity; break: BreakText };
+  "rate-flat": { cell: MoneyText };
+  "rate-per-unit": { cell: MoneyText; per: Quantity; value: Quantity };
+  "rate-base-plus": { base: MoneyText; edge: Quantity; cell: MoneyText; per: Quantity; started: number };
+  "rate-lower-next": { own: MoneyText; next: MoneyText; edge: Quantity; taken: "own" | "next" };
+  "row-minimum": { minimum: MoneyText };
+  "row-maximum": { maximum: MoneyText };
+  converted: { from: MoneyText; rates: readonly { from: string; to: string; rate: string; asOf: string }[] };
+  "shipment-cost": { cost: MoneyText };
+  "costs-added": { shipments: number };
+  "plan-cost-plus": object;
+  "plan-flat": { amount: MoneyText; per: "order" | "shipment" | "parcel" | "piece" | "kg"; count: string };
+  "shipments-charged": { how: "perShipmentSum" | "perShipmentHighest"; shipments: number };
+  "margin-added": { percent: string; before: MoneyText };
+  "charge-rounded": { charge: MoneyText; basis: "net" | "gross" };
+  "tax-added": { percent: string; net: MoneyText; tax: MoneyText; gross: MoneyText };
+  "tax-taken-out": { percent: string; net: MoneyText; tax: MoneyText; gross: MoneyText };
+}
+
+export type StepCode = keyof StepInputs;
+
+/** One step: what was done, with which figures, what came out, and the place in the setup that decided it. */
+export type Step = {
+  readonly [C in StepCode]: {
+    readonly code: C;
+    readonly station: Station;
+    /** The index of the shipment the step belongs to; absent for the order as a whole. */
+    readonly shipment?: number;
+    readonly inputs: StepInputs[C];
+    readonly result?: string;
+    readonly source?: string;
+  };
+}[StepCode];
+
+/**
+ * Collects steps, or nothing: the explained call is the short call with a trace. Built once per use, so that
+ * steps know their station and shipment without being told each time.
+ */
+export class Trace {
+  constructor(
+    readonly steps: Step[],
+    private readonly station: Station,
+    private readonly shipment?: number,
+  ) {}
+
+  at(station: Station): Trace {
+    return new Trace(this.steps, station, this.shipment);
+  }
+
+  /** Whether the steps belong to the buy rate (and not to a plan that reads a tariff of its own). */
+  ofRate(): boolean {
+    return this.station === "rate";
+  }
+
+  forShipment(shipment: number): Trace {
+    return new Trace(this.steps, this.station, shipment);
+  }
+
+  add<C extends StepCode>(code: C, inputs: StepInputs[C], result?: string, source?: string): void {
+    const step = {
+      code,
+      station: this.station,
+      ...(this.shipment === undefined ? {} : { shipment: this.shipment }),
+      inputs,
+      ...(result === undefined ? {} : { result }),
+      ...(source === undefined ? {} : { source }),
+    };
+    this.steps.push(step as Step);
+  }
+}

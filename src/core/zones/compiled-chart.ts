@@ -1,0 +1,27 @@
+import { joinPath } from "../setup/path";
+import type { ZoneChart } from "../setup/zone-chart";
+import { ZoneIndex } from "./zone-index";
+
+export interface CompiledChart {
+  readonly chart: ZoneChart;
+  readonly index: ZoneIndex;
+  readonly zoneNames: ReadonlyMap<string, string>;
+  /** The origins the chart is for; `undefined` for all. */
+  readonly origins: ReadonlySet<string> | undefined;
+  readonly path: string;
+}
+
+export function compileChart(chart: ZoneChart): CompiledChart {
+  return {
+    chart,
+    index: new ZoneIndex(chart),
+    zoneNames: new Map(chart.zones.map((zone) => [zone.code, zone.name])),
+    origins: chart.origins && new Set(chart.origins),
+    path: joinPath("zoneCharts", chart.code),
+  };
+}
+
+/** An entry as people write it: "SE 62*", "SE-I", "SE", "*". */
+export function entryText(entry: { country: string; subdivision?: string; postcode?: string }): string {
+  return [entry.subdivision ?? entry.country, entry.postcode].filter(Boolean).join(" ");
+}

@@ -1,0 +1,36 @@
+import type { Quote } from "@/core/quote/quote";
+import type { Step } from "@/core/working/step";
+import { reasonSentence } from "./reason-sentence";
+import { stepSentence } from "./step-sentence";
+
+/** A step with its sentence. */
+export type WordedStep = Step & { readonly text: string };
+
+/** A quote as it leaves the house: reasons and steps with their sentences. */
+export function wordQuote(quote: Quote) {
+  return {
+    ...quote,
+    offers: quote.offers.map(({ working, ...offer }) => ({
+      ...offer,
+      ...(working
+        ? { working: working.map((step): WordedStep => ({ ...step, text: stepSentence(step) })) }
+        : {}),
+    })),
+    withheld: quote.withheld.map(({ rejection, because, ...offer }) => ({
+      ...offer,
+      text: reasonSentence(rejection),
+      source: rejection.source,
+      inputs: rejection.inputs,
+      because: because.map((one) => ({
+        service: one.service,
+        origin: one.origin,
+        reason: one.rejection.reason,
+        text: reasonSentence(one.rejection),
+        source: one.rejection.source,
+        inputs: one.rejection.inputs,
+      })),
+    })),
+  };
+}
+
+export type WordedQuote = ReturnType<typeof wordQuote>;
