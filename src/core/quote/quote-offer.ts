@@ -141,20 +141,18 @@ function explainShipment(
     const other = compiled.services.get(code);
     return other && tryService(other, shipment, journey, compiled.exchange).ok;
   });
-  trace
-    .at("service")
-    .add(
-      "service-taken",
-      {
-        service: answer.service,
-        name: service.service.name,
-        pick: offer.pick,
-        working: working.length,
-        tried: offer.services.length,
-      },
-      answer.service,
-      joinPath("offers", offer.code, "services"),
-    );
+  trace.at("service").add(
+    "service-taken",
+    {
+      service: answer.service,
+      name: service.service.name,
+      pick: offer.pick,
+      working: working.length,
+      tried: offer.services.length,
+    },
+    answer.service,
+    joinPath("offers", offer.code, "services"),
+  );
   tryService(service, shipment, journey, compiled.exchange, trace);
 }
 

@@ -120,6 +120,18 @@ function breakAmount(
   return base?.plus(cell.times(startedUnits(entry, value)));
 }
 
+/** A break's amount for a value with the row's minimum and maximum; `undefined` where there is no rate. */
+export function breakRate(
+  edition: CompiledEdition,
+  row: CompiledRow,
+  index: number,
+  value: Decimal,
+): Decimal | undefined {
+  const amount = breakAmount(edition, row, index, value);
+  if (amount && row.minimum && amount.lessThan(row.minimum)) return row.minimum;
+  return amount && row.maximum && amount.moreThan(row.maximum) ? row.maximum : amount;
+}
+
 /** What the break before gives at the edge between the two; 0 below the first break. */
 function baseAmount(
   edition: CompiledEdition,

@@ -1,0 +1,168 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { hash } from "@node-rs/argon2";
+import { randomUUID, createHash } from "node:crypto";
+import { compileSetup } from "@/core/quote/compiled-setup";
+import { items as itemsSchema } from "@/core/setup/item";
+import { parseSetup, parseWith, type Parsed } from "@/core/setup/parse-setup";
+import type { Database } from "@/db/connect";
+import { readStamp, writeSetup } from "@/db/queries/setup";
+import { writeItems } from "@/db/queries/items";
+import { insertOrders } from "@/db/queries/orders";
+import { account, apiKeys, charges, orderLines, orders, user } from "@/db/schema";
+import { eq } from "drizzle-orm";
+import { wordQuote } from "@/messages/word-quote";
+import { basisOf, orderRequest } from "@/server/services/order-request";
+import { openState } from "@/server/services/order-state";
+import { compileItem } from "@/core/parcels/compiled-item";
+import { quote } from "@/core/quote/quote-order";
+import type { DemoOrder } from "../demo/parts/orders";
+import { root } from "./machine/paths";
+
+export interface DemoPerson {
+  readonly name: string;
+  readonly email: string;
+  readonly password: string;
+  readonly role: "admin" | "coordinator" | "finance" | "viewer";
+}
+
+/** Sign-ins of the demo. They guard made-up data only. */
+export const demoPeople: readonly DemoPerson[] = [
+  {
+    name: "Maarja Kask",
+    email: "coordinator@nettle-comb.example",
+    password: "heather-and-lime",
+    role: "coordinator",
+  },
+  { name: "Ott Ränd", email: "admin@nettle-comb.example", password: "smoker-in-the-shed", role: "admin" },
+  { name: "Signe Vahtrik", email: "finance@nettle-comb.example", password: "pots-of-honey", role: "finance" },
+  { name: "Leo Tammsalu", email: "viewer@nettle-comb.example", password: "only-looking-in", role: "viewer" },
+];
+
+/** Keys of the demo's API: with and without what things cost us. */
+export const demoKeys = [
+  { name: "Web shop", key: "wd_demo_web_shop", scopes: ["quotes"] },
+  { name: "Back office", key: "wd_demo_back_office", scopes: ["quotes", "costs"] },
+] as const;
+
+const OWASP = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
+
+function demoFile(name: string): unknown {
+  return JSON.parse(readFileSync(join(root, "demo", name), "utf8"));
+}
+
+function sure<T>(parsed: Parsed<T>): T {
+  if (!parsed.ok)
+    throw new Error(`the demo's data are wrong: ${JSON.stringify(parsed.problems.slice(0, 3))}`);
+  return parsed.value;
+}
+
+/** Adds people who are not there yet; false when all were. */
+export async function loadPeople(db: Database, people: readonly DemoPerson[]): Promise<boolean> {
+  let added = false;
+  for (const { name, email, password, role } of people) {
+    const [known] = await db.select({ id: user.id }).from(user).where(eq(user.email, email));
+    if (known) continue;
+    const id = randomUUID();
+    await db.insert(user).values({ id, name, email, emailVerified: true, role });
+    await db
+      .insert(account)
+      .values({
+        id: randomUUID(),
+        accountId: id,
+        providerId: "credential",
+        userId: id,
+        password: await hash(password, OWASP),
+      });
+    added = true;
+  }
+  return added;
+}
+
+/** Fills an empty database with Nettle & Comb; one that holds anything is left as it is. */
+export async function loadDemo(db: Database, now: Date): Promise<void> {
+  if ((await readStamp(db)) > 0) return;
+  const setup = sure(parseSetup(demoFile("nettle-and-comb.setup.json")));
+  const items = sure(parseWith(itemsSchema, demoFile("nettle-and-comb.items.json")));
+  const compiled = sure(compileSetup(setup));
+  const catalogue = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
+  await db.transaction(async (transaction) => {
+    const tx = transaction as Database;
+    await writeItems(tx, items);
+    const list = demoFile("nettle-and-comb.orders.json") as DemoOrder[];
+    await insertOrders(tx, list.map(toRows));
+    for (const order of list) await settleDemoOrder(tx, order);
+    await loadPeople(tx, demoPeople);
+    await tx
+      .insert(apiKeys)
+      .values(
+        demoKeys.map(({ name, key, scopes }) => ({
+          id: key,
+          name,
+          hash: createHash("sha256").update(key).digest("hex"),
+          scopes: [...scopes],
+        })),
+      );
+    await writeSetup(tx, undefined, setup, now);
+  });
+
+  async function settleDemoOrder(tx: Database, demo: DemoOrder): Promise<void> {
+    const { order, lines } = toRows(demo);
+    const stored = {
+      order: { ...blankOrder, ...order },
+      lines: lines.map((line) => ({ discount: null, taxPercent: null, origin: null, ...line })),
+    };
+    const request = orderRequest(stored);
+    const rated = sure(
+      quote(
+        compiled,
+        { ...request, working: true },
+        { items: (sku) => catalogue.get(sku), now: now.toISOString() },
+      ),
+    );
+    const worded = wordQuote(rated);
+    const offer = demo.apply && worded.offers[worded.offers.length - 1];
+    let charge: string | null = null;
+    if (offer) {
+      const [row] = await tx
+        .insert(charges)
+        .values({
+          order: demo.number,
+          appliedAt: demo.placedAt,
+          appliedBy: "Maarja Kask",
+          basis: basisOf(request),
+          stamp: 1,
+          currency: rated.currency,
+          quote: offer,
+        })
+        .returning({ id: charges.id });
+      charge = row?.id ?? null;
+    }
+    const later = offer && demo.apply?.then;
+    if (later)
+      await tx.update(orderLines).set({ quantity: later.quantity }).where(eq(orderLines.order, demo.number));
+    const state = later
+      ? "out-of-date"
+      : openState(offer && { basis: basisOf(request) }, basisOf(request), rated);
+    await tx.update(orders).set({ state, charge }).where(eq(orders.number, demo.number));
+  }
+}
+
+const blankOrder = {
+  version: 1,
+  customerGroup: null,
+  subdivision: null,
+  poBox: false,
+  collectionPoint: false,
+  coupon: null,
+  cashOnDelivery: false,
+  signature: false,
+  charge: null,
+};
+
+function toRows({ lines, apply: _, ...order }: DemoOrder) {
+  return {
+    order: { ...order, state: "to-rate" },
+    lines: lines.map((line, position) => ({ order: order.number, position, ...line })),
+  };
+}

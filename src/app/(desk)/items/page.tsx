@@ -1,0 +1,23 @@
+import type { Metadata } from "next";
+import { loadDraft } from "@/features/draft/load";
+import { ItemsGrid } from "@/features/items";
+import { loadItems } from "@/features/items/load";
+
+export const metadata: Metadata = { title: "Items" };
+
+export default async function Items({ searchParams }: { readonly searchParams: Promise<{ find?: string }> }) {
+  const [{ setup }, items, { find = "" }] = await Promise.all([loadDraft(), loadItems(), searchParams]);
+  if (!setup) return null;
+  return (
+    <ItemsGrid
+      items={items}
+      origins={setup.origins.map((origin) => ({
+        code: origin.code,
+        city: origin.address.city || origin.name,
+      }))}
+      currency={setup.business.homeCurrency}
+      withDefault={setup.goodsClasses.filter((entry) => entry.defaultWeight).map((entry) => entry.code)}
+      find={find}
+    />
+  );
+}

@@ -1,0 +1,9 @@
+import { notFound } from "next/navigation";
+import { OrderDesk } from "@/features/orders";
+import { loadOrder } from "@/features/orders/load";
+
+export async function OrderPane({ number }: { readonly number: string }) {
+  const { view, mayEdit } = await loadOrder(number);
+  if (!view) notFound();
+  return <OrderDesk key={number} view={view} mayEdit={mayEdit} />;
+}

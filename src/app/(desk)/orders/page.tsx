@@ -1,0 +1,23 @@
+import type { Metadata } from "next";
+import { OrdersSide } from "@/features/orders";
+import { loadQueue } from "@/features/orders/load";
+import { TwoPanes } from "@/ui/parts/two-panes";
+import { OrderPane } from "./order-pane";
+
+export const metadata: Metadata = { title: "Orders" };
+
+/** The queue with its first order already open: the answer without a click. */
+export default async function Orders({
+  searchParams,
+}: {
+  readonly searchParams: Promise<{ queue?: string; find?: string }>;
+}) {
+  const { queue, find } = await searchParams;
+  const { entries, counts } = await loadQueue(queue, find);
+  const [first] = entries;
+  return (
+    <TwoPanes side={<OrdersSide entries={entries} counts={counts} current={first?.number} />}>
+      {first ? <OrderPane number={first.number} /> : <p className="text-soft">No order here.</p>}
+    </TwoPanes>
+  );
+}

@@ -1,0 +1,60 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { noticesFor } from "@/features/draft/notice";
+import { loadDraft } from "@/features/draft/load";
+import { businessToday, carrierOf, daysLeft } from "@/features/tariffs/load";
+import { TariffWorkbench } from "@/features/tariffs";
+
+export const metadata: Metadata = { title: "Tariffs" };
+
+interface Props {
+  readonly params: Promise<{ code: string }>;
+  readonly searchParams: Promise<{ edition?: string; row?: string; break?: string }>;
+}
+
+const whole = (text: string | undefined) =>
+  text !== undefined && /^\d+$/.test(text) ? Number(text) : undefined;
+
+/** The zone's code and its name stand before the first break. */
+const LEAD = 2;
+
+export default async function TariffPage({ params, searchParams }: Props) {
+  const code = decodeURIComponent((await params).code);
+  const query = await searchParams;
+  const { setup, findings } = await loadDraft();
+  const tariff = setup?.tariffs.find((entry) => entry.code === code);
+  if (!setup || !tariff) notFound();
+  const today = businessToday(setup);
+  const inForce = tariff.editions.find(
+    (entry) => entry.from <= today && (entry.to === undefined || today <= entry.to),
+  );
+  const edition =
+    tariff.editions.find((entry) => entry.label === query.edition) ?? inForce ?? tariff.editions[0];
+  if (!edition)
+    return <p className="px-[18px] py-6 text-soft">This tariff has no edition: nothing is rated by it.</p>;
+  const left = tariff.editions.flatMap((entry) => {
+    const days = daysLeft(entry.to, today);
+    return days === undefined ? [] : [[entry.label, days] as const];
+  });
+  const [row, column] = [whole(query.row), whole(query.break)];
+  const start =
+    row === undefined && column === undefined
+      ? undefined
+      : {
+          row: Math.min(row ?? 0, Math.max(0, edition.rows.length - 1)),
+          column: LEAD + Math.min(column ?? 0, edition.breaks.length - 1),
+        };
+  return (
+    <TariffWorkbench
+      key={`${code} ${edition.label} ${query.row ?? ""} ${query.break ?? ""}`}
+      tariff={tariff}
+      chart={setup.zoneCharts.find((chart) => chart.code === tariff.zoneChart)}
+      edition={edition}
+      today={today}
+      daysLeft={Object.fromEntries(left)}
+      notices={noticesFor(findings, `tariffs/${code}/editions/${encodeURIComponent(edition.label)}`)}
+      start={start}
+      carrierName={carrierOf(setup, tariff)}
+    />
+  );
+}

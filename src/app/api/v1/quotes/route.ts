@@ -1,0 +1,3 @@
+import { postQuote } from "@/server/api/quotes";
+
+export const POST = postQuote;

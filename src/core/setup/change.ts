@@ -1,0 +1,225 @@
+import type { Change } from "./inverse";
+import { findDangling } from "./dangling";
+import { business, exchangeRate } from "./business";
+import { itemException, sourcing } from "./offer";
+import { parseWith, type Parsed } from "./parse-setup";
+import { indexOfSegment, joinPath, splitPath, type Json } from "./path";
+import type { Problem } from "./problem";
+import { memberSchemas, type CodedList, type Setup } from "./setup";
+
+/** A changed setup, with the changes as they came to be: values in canonical form, places of removed members noted. */
+export interface Changed {
+  readonly setup: Setup;
+  readonly changes: readonly Change[];
+}
+
+/**
+ * Applies changes to a setup, all or none. Fails with `changed-meanwhile` where something else stands than `from` says,
+ * `no-such-place`, `in-use` for a member that others still name, or whatever the format has against the new values.
+ */
+export function applyChanges(setup: Setup, changes: readonly Change[]): Parsed<Changed> {
+  let next: unknown = setup;
+  const applied: Change[] = [];
+  for (const change of changes) {
+    const result = place(next, splitPath(change.path), change);
+    if ("problem" in result) return { ok: false, problems: [result.problem] };
+    next = result.value;
+    applied.push(result.at === undefined ? change : { ...change, at: result.at });
+  }
+  const touched = [...new Set(applied.map((change) => splitPath(change.path).slice(0, 2).join("/")))];
+  const checked = checkTouched(next as Setup, touched);
+  if (!checked.ok) return checked;
+  const dangling = newlyDangling(setup, checked.value, applied);
+  if (dangling.length > 0) return { ok: false, problems: dangling };
+  return {
+    ok: true,
+    value: { setup: checked.value, changes: applied.map((change) => canonical(change, checked.value)) },
+  };
+}
+
+type Placed = { value: unknown; at?: number } | { problem: Problem };
+
+function noPlace(change: Change): { problem: Problem } {
+  return { problem: { code: "no-such-place", path: change.path, data: {} } };
+}
+
+function meanwhile(change: Change, now: unknown): { problem: Problem } {
+  const theirs =
+    now === undefined || now === null
+      ? "nothing"
+      : typeof now === "object"
+        ? JSON.stringify(now).slice(0, 200)
+        : String(now);
+  return { problem: { code: "changed-meanwhile", path: change.path, data: { theirs } } };
+}
+
+function place(at: unknown, segments: readonly string[], change: Change): Placed {
+  const [segment, ...rest] = segments;
+  if (segment === undefined || typeof at !== "object" || at === null) return noPlace(change);
+  if (Array.isArray(at)) return placeInList(at, segment, rest, change);
+  const record = at as Record<string, unknown>;
+  if (rest.length > 0) {
+    // an optional group of fields that is not there yet is begun by its first field
+    const inner = place(record[segment] ?? (change.from === undefined ? {} : undefined), rest, change);
+    return "problem" in inner ? inner : withValue({ ...record, [segment]: inner.value }, inner.at);
+  }
+  if (!same(record[segment], change.from)) return meanwhile(change, record[segment]);
+  const { [segment]: _, ...others } = record;
+  return { value: change.to === undefined ? others : { ...record, [segment]: change.to } };
+}
+
+function placeInList(
+  list: readonly unknown[],
+  segment: string,
+  rest: readonly string[],
+  change: Change,
+): Placed {
+  const index = indexOfSegment(list, segment);
+  if (rest.length > 0) {
+    if (index < 0) return noPlace(change);
+    const inner = place(list[index], rest, change);
+    return "problem" in inner
+      ? inner
+      : withValue(
+          list.map((entry, i) => (i === index ? inner.value : entry)),
+          inner.at,
+        );
+  }
+  if (change.from === undefined) {
+    if (change.to === undefined) return noPlace(change);
+    const at = Math.min(change.at ?? list.length, list.length);
+    return { value: [...list.slice(0, at), change.to, ...list.slice(at)], at };
+  }
+  if (index < 0 || !same(list[index], change.from)) return meanwhile(change, list[index]);
+  if (change.to === undefined) return { value: list.filter((_, i) => i !== index), at: index };
+  return { value: list.map((entry, i) => (i === index ? change.to : entry)) };
+}
+
+function withValue(value: unknown, at: number | undefined): Placed {
+  return at === undefined ? { value } : { value, at };
+}
+
+/** Whether two values are the same JSON, whatever the order of their fields. */
+export function same(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
+  if (Array.isArray(a) || Array.isArray(b))
+    return (
+      Array.isArray(a) &&
+      Array.isArray(b) &&
+      a.length === b.length &&
+      a.every((value, i) => same(value, b[i]))
+    );
+  const [x, y] = [a as Record<string, unknown>, b as Record<string, unknown>];
+  const keys = Object.keys(x);
+  return keys.length === Object.keys(y).length && keys.every((key) => same(x[key], y[key]));
+}
+
+/** Reads every touched part with its own schema; the rest of the setup was read before. */
+function checkTouched(setup: Setup, touched: readonly string[]): Parsed<Setup> {
+  let next = setup;
+  const problems: Problem[] = [];
+  for (const part of touched) {
+    const [list = "", member = ""] = splitPath(part);
+    const result = checkPart(next, list, member);
+    if (result.ok) next = result.value;
+    else problems.push(...result.problems);
+  }
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: next };
+}
+
+const wholeParts = {
+  business,
+  sourcing,
+  exchangeRates: exchangeRate.array(),
+  itemExceptions: itemException.array(),
+};
+
+function checkPart(setup: Setup, list: string, member: string): Parsed<Setup> {
+  if (list in wholeParts) {
+    const key = list as keyof typeof wholeParts;
+    const parsed = parseWith<unknown>(wholeParts[key], setup[key], list);
+    return parsed.ok ? { ok: true, value: { ...setup, [list]: parsed.value } } : parsed;
+  }
+  if (!(list in memberSchemas))
+    return { ok: false, problems: [{ code: "no-such-place", path: joinPath(list, member), data: {} }] };
+  const key = list as CodedList;
+  const members = setup[key] as readonly { code: string }[];
+  const index = indexOfSegment(members, member);
+  // removed, or renamed away: what is left was read before
+  const found = index < 0 ? undefined : members[index];
+  if (!found) return renamed(setup, key);
+  const parsed = parseWith<unknown>(memberSchemas[key], found, joinPath(list, member));
+  if (!parsed.ok) return parsed;
+  const twin = duplicateWithin(setup, key, found);
+  return twin
+    ? { ok: false, problems: [twin] }
+    : {
+        ok: true,
+        value: { ...setup, [list]: members.map((entry, i) => (i === index ? parsed.value : entry)) },
+      };
+}
+
+function renamed(setup: Setup, list: CodedList): Parsed<Setup> {
+  const members = setup[list] as readonly { code: string }[];
+  const problems = members.flatMap((member) => {
+    const parsed = parseWith<unknown>(memberSchemas[list], member, joinPath(list, String(member.code)));
+    return parsed.ok ? [] : parsed.problems;
+  });
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: setup };
+}
+
+function duplicateWithin(setup: Setup, list: CodedList, member: { code: string }): Problem | undefined {
+  const twice = (codes: readonly string[]) => codes.find((code, i) => codes.indexOf(code) !== i);
+  const at = (code: string | undefined, ...path: string[]): Problem | undefined =>
+    code === undefined
+      ? undefined
+      : { code: "duplicate-code", path: joinPath(list, member.code, ...path), data: { code } };
+  const own = (setup[list] as readonly { code: string }[]).filter((entry) => entry.code === member.code);
+  if (own.length > 1) return at(member.code, "code");
+  const { zones, editions } = member as {
+    zones?: { code: string }[];
+    editions?: { label: string; rows: { zone: string }[] }[];
+  };
+  const zone = twice(zones?.map((entry) => entry.code) ?? []);
+  const label = twice(editions?.map((edition) => edition.label) ?? []);
+  const doubled = editions
+    ?.map((edition) => ({ label: edition.label, zone: twice(edition.rows.map((row) => row.zone)) }))
+    .find((entry) => entry.zone !== undefined);
+  return (
+    at(zone, "zones", zone ?? "", "code") ??
+    at(label, "editions", label ?? "", "label") ??
+    at(doubled?.zone, "editions", doubled?.label ?? "", "rows")
+  );
+}
+
+/** References that pointed somewhere before and point nowhere now, said at the change that made them so. */
+function newlyDangling(before: Setup, after: Setup, changes: readonly Change[]): Problem[] {
+  const known = new Set(findDangling(before).map((problem) => `${problem.path} ${problem.data.code ?? ""}`));
+  const fresh = findDangling(after).filter(
+    (problem) => !known.has(`${problem.path} ${problem.data.code ?? ""}`),
+  );
+  const removal = changes.find((change) => change.to === undefined || /(^|\/)code$/.test(change.path));
+  const first = fresh[0];
+  if (
+    !removal ||
+    !first ||
+    changes.some((change) => first.path.startsWith(change.path) && change.to !== undefined)
+  )
+    return fresh;
+  const places = fresh.map((problem) => problem.path.split("/").slice(0, 2).join("/"));
+  const uses = [...new Set(places)];
+  const shown = uses.slice(0, 3).join(", ") + (uses.length > 3 ? ` and ${uses.length - 3} more` : "");
+  return [{ code: "in-use", path: removal.path, data: { uses: shown, first: first.path } }];
+}
+
+/** The change with the value as the format keeps it ("007.5" became "7.5"). */
+function canonical(change: Change, setup: Setup): Change {
+  if (change.to === undefined || typeof change.to === "object") return change;
+  let at: unknown = setup;
+  for (const segment of splitPath(change.path)) {
+    if (Array.isArray(at)) at = at[indexOfSegment(at, segment)];
+    else if (typeof at === "object" && at !== null) at = (at as Record<string, unknown>)[segment];
+  }
+  return at === undefined ? change : { ...change, to: at as Json };
+}

@@ -1,0 +1,18 @@
+import { drizzle, type NodePgDatabase } from "drizzle-orm/node-postgres";
+import { Pool } from "pg";
+import * as schema from "./schema";
+
+/** The database, or a transaction on it: queries take either. */
+export type Database = NodePgDatabase<typeof schema>;
+
+export interface Connection {
+  readonly db: Database;
+  readonly close: () => Promise<void>;
+}
+
+/** Opens a pool. `onIdleError` hears of connections lost while unused (a restarted server); without it the process would end. */
+export function connect(url: string, onIdleError: (error: Error) => void, most = 10): Connection {
+  const pool = new Pool({ connectionString: url, max: most, connectionTimeoutMillis: 5000 });
+  pool.on("error", onIdleError);
+  return { db: drizzle(pool, { schema }), close: () => pool.end() };
+}

@@ -1,0 +1,111 @@
+import { getTableColumns } from "drizzle-orm";
+import type { PgTable } from "drizzle-orm/pg-core";
+import type { Layout } from "./layout";
+
+export type Row = Record<string, unknown>;
+
+/** A row with the table it lies in and what names it there. */
+export interface PlacedRow {
+  readonly table: PgTable;
+  readonly key: string;
+  readonly row: Row;
+}
+
+const notFields = new Set(["position", "version", "id"]);
+
+/** The rows of one member of a list, its own first and then its children's. */
+export function toRows(
+  layout: Layout,
+  record: Row,
+  position: number,
+  parentKeys: readonly unknown[] = [],
+): PlacedRow[] {
+  const row = flatten(layout.table, record);
+  layout.parents.forEach((column, i) => (row[column] = parentKeys[i]));
+  row.position = position;
+  const ownKey = layout.key === "code" ? record.code : position;
+  const keys = [...parentKeys, ownKey];
+  const own = { table: layout.table, key: JSON.stringify(keys), row };
+  const below = Object.entries(layout.children ?? {}).flatMap(([field, child]) =>
+    ((record[field] ?? []) as Row[]).flatMap((entry, index) => toRows(child, entry, index, keys)),
+  );
+  return [own, ...below];
+}
+
+/** A single's row; singles have the id 1. */
+export function toSingleRow(table: PgTable, record: Row): PlacedRow {
+  return { table, key: "1", row: { ...flatten(table, record), id: 1 } };
+}
+
+function flatten(table: PgTable, record: Row): Row {
+  const row: Row = {};
+  for (const column of Object.keys(getTableColumns(table)))
+    if (!notFields.has(column)) row[column] = record[column] ?? null;
+  if ("positionLat" in row) {
+    const place = record.position as { lat: number; lon: number } | undefined;
+    row.positionLat = place?.lat ?? null;
+    row.positionLon = place?.lon ?? null;
+  }
+  return row;
+}
+
+/** The fields of a row: what is null is left out, except where null says something. */
+export function fromRow(row: Row, parents: readonly string[] = [], nullable: readonly string[] = []): Row {
+  const record: Row = {};
+  for (const [column, value] of Object.entries(row)) {
+    if (
+      notFields.has(column) ||
+      parents.includes(column) ||
+      column === "positionLat" ||
+      column === "positionLon"
+    )
+      continue;
+    if (value !== null || nullable.includes(column)) record[column] = value;
+  }
+  if (typeof row.positionLat === "number") record.position = { lat: row.positionLat, lon: row.positionLon };
+  return record;
+}
+
+/** Puts children under their parents: rows of all tables of a layout, ordered by position, become records. */
+export function assemble(layout: Layout, rowsOf: (table: PgTable) => readonly Row[]): Row[] {
+  return rowsOf(layout.table)
+    .map((row) => ({ row, record: fromRow(row, layout.parents, layout.nullable) }))
+    .map(({ row, record }) => {
+      for (const [field, child] of Object.entries(layout.children ?? {}))
+        record[field] = childRecords(child, layout, row, rowsOf);
+      return record;
+    });
+}
+
+function childRecords(
+  child: Layout,
+  parent: Layout,
+  row: Row,
+  rowsOf: (table: PgTable) => readonly Row[],
+): Row[] {
+  const keys = [
+    ...parent.parents.map((column) => row[column]),
+    parent.key === "code" ? row.code : row.position,
+  ];
+  return assemble(child, (table) =>
+    table === child.table ? groupOf(rowsOf(table), child.parents, keys) : rowsOf(table),
+  );
+}
+
+const groups = new WeakMap<readonly Row[], Map<string, Row[]>>();
+
+/** The rows that belong to one parent; the grouping of a list is made once. */
+function groupOf(rows: readonly Row[], parents: readonly string[], keys: readonly unknown[]): readonly Row[] {
+  let byParent = groups.get(rows);
+  if (!byParent) {
+    byParent = new Map();
+    for (const row of rows) {
+      const key = JSON.stringify(parents.map((column) => row[column]));
+      const group = byParent.get(key);
+      if (group) group.push(row);
+      else byParent.set(key, [row]);
+    }
+    groups.set(rows, byParent);
+  }
+  return byParent.get(JSON.stringify(keys)) ?? [];
+}

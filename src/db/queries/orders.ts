@@ -1,0 +1,142 @@
+import { and, asc, desc, eq, ilike, inArray, or, sql, type SQL } from "drizzle-orm";
+import type { Database } from "../connect";
+import { activity, charges, orderLines, orders } from "../schema/orders";
+
+export type OrderRow = typeof orders.$inferSelect;
+export type OrderLineRow = typeof orderLines.$inferSelect;
+export type ChargeRow = typeof charges.$inferSelect;
+
+export interface StoredOrder {
+  readonly order: OrderRow;
+  readonly lines: readonly OrderLineRow[];
+  /** The charge applied to it now. */
+  readonly charge: ChargeRow | undefined;
+}
+
+export async function readOrder(db: Database, number: string): Promise<StoredOrder | undefined> {
+  const [order] = await db.select().from(orders).where(eq(orders.number, number));
+  if (!order) return undefined;
+  const lines = await db
+    .select()
+    .from(orderLines)
+    .where(eq(orderLines.order, number))
+    .orderBy(asc(orderLines.position));
+  const [charge] =
+    order.charge === null ? [] : await db.select().from(charges).where(eq(charges.id, order.charge));
+  return { order, lines, charge };
+}
+
+export interface OrderFilter {
+  readonly state?: string;
+  /** Part of a number, a name, a town or a postcode. */
+  readonly search?: string;
+}
+
+/** Orders by when they were placed, the newest first, then by number. */
+export async function listOrders(db: Database, filter: OrderFilter, limit = 500) {
+  const conditions: (SQL | undefined)[] = [];
+  if (filter.state !== undefined) conditions.push(eq(orders.state, filter.state));
+  if (filter.search) {
+    const pattern = `%${filter.search.replace(/[\\%_]/g, "\\$&")}%`;
+    conditions.push(
+      or(
+        ilike(orders.number, pattern),
+        ilike(orders.customerName, pattern),
+        ilike(orders.city, pattern),
+        ilike(orders.postcode, pattern),
+      ),
+    );
+  }
+  const goods = sql<string>`(select coalesce(sum(l.unit_price * l.quantity - coalesce(l.discount, 0)), 0)::numeric(30, 2)::text from order_lines l where l.order_number = ${orders.number})`;
+  return db
+    .select({
+      number: orders.number,
+      state: orders.state,
+      channel: orders.channel,
+      placedAt: orders.placedAt,
+      customerName: orders.customerName,
+      city: orders.city,
+      country: orders.country,
+      goods,
+    })
+    .from(orders)
+    .where(and(...conditions))
+    .orderBy(desc(orders.placedAt), desc(orders.number))
+    .limit(limit);
+}
+
+export async function countByState(db: Database): Promise<Record<string, number>> {
+  const rows = await db
+    .select({ state: orders.state, n: sql<number>`count(*)::int` })
+    .from(orders)
+    .groupBy(orders.state);
+  return Object.fromEntries(rows.map((row) => [row.state, row.n]));
+}
+
+/** Changes an order that still has the version; false when somebody else was first. */
+export async function updateOrder(
+  tx: Database,
+  number: string,
+  version: number,
+  values: Partial<OrderRow>,
+): Promise<boolean> {
+  const changed = await tx
+    .update(orders)
+    .set({ ...values, version: version + 1 })
+    .where(and(eq(orders.number, number), eq(orders.version, version)))
+    .returning({ number: orders.number });
+  return changed.length === 1;
+}
+
+export async function updateQuantity(
+  tx: Database,
+  number: string,
+  position: number,
+  quantity: number,
+): Promise<boolean> {
+  const changed = await tx
+    .update(orderLines)
+    .set({ quantity })
+    .where(and(eq(orderLines.order, number), eq(orderLines.position, position)))
+    .returning({ position: orderLines.position });
+  return changed.length === 1;
+}
+
+export async function insertCharge(tx: Database, values: typeof charges.$inferInsert): Promise<string> {
+  const [row] = await tx.insert(charges).values(values).returning({ id: charges.id });
+  if (!row) throw new Error("a charge was not stored");
+  return row.id;
+}
+
+/** What happened to an order, the newest first. */
+export async function orderHistory(db: Database, number: string) {
+  return db
+    .select()
+    .from(activity)
+    .where(eq(activity.subject, `orders/${number}`))
+    .orderBy(desc(activity.at))
+    .limit(50);
+}
+
+export async function note(tx: Database, entry: typeof activity.$inferInsert): Promise<void> {
+  await tx.insert(activity).values(entry);
+}
+
+export async function insertOrders(
+  db: Database,
+  list: readonly { order: typeof orders.$inferInsert; lines: readonly (typeof orderLines.$inferInsert)[] }[],
+): Promise<void> {
+  for (let at = 0; at < list.length; at += 500) {
+    const part = list.slice(at, at + 500);
+    await db.insert(orders).values(part.map((entry) => entry.order));
+    await db.insert(orderLines).values(part.flatMap((entry) => entry.lines));
+  }
+}
+
+export async function setState(db: Database, numbers: readonly string[], state: string): Promise<void> {
+  if (numbers.length > 0)
+    await db
+      .update(orders)
+      .set({ state })
+      .where(inArray(orders.number, [...numbers]));
+}

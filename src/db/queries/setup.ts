@@ -1,0 +1,158 @@
+import { asc, eq, getTableColumns, getTableName, sql } from "drizzle-orm";
+import { getTableConfig, type PgColumn, type PgTable } from "drizzle-orm/pg-core";
+import type { Setup } from "@/core/setup/setup";
+import type { Database } from "../connect";
+import { layouts, listNames, singles, type Layout } from "../mappers/layout";
+import { assemble, fromRow, toRows, toSingleRow, type PlacedRow, type Row } from "../mappers/rows";
+import { setupState } from "../schema/setup";
+
+/** The number of changes the stored setup has seen; 0 when nothing is stored. */
+export async function readStamp(db: Database): Promise<number> {
+  const [state] = await db.select({ stamp: setupState.stamp }).from(setupState).where(eq(setupState.id, 1));
+  return state?.stamp ?? 0;
+}
+
+/** Like `readStamp`, and holds every other writer of the setup until the transaction ends. */
+export async function lockStamp(tx: Database): Promise<number> {
+  const [state] = await tx
+    .select({ stamp: setupState.stamp })
+    .from(setupState)
+    .where(eq(setupState.id, 1))
+    .for("update");
+  return state?.stamp ?? 0;
+}
+
+/** The stored setup, or `undefined` when there is none. Trusts what `writeSetup` let in. */
+export async function readSetup(db: Database): Promise<Setup | undefined> {
+  const [business] = await db.select().from(singles.business);
+  const [sourcing] = await db.select().from(singles.sourcing);
+  if (!business || !sourcing) return undefined;
+  const read = new Map<PgTable, Row[]>();
+  for (const table of tablesOf(Object.values(layouts))) read.set(table, await readTable(db, table));
+  const lists = listNames.map((name) => [name, assemble(layouts[name], (table) => read.get(table) ?? [])]);
+  return {
+    format: "wallodrom-setup/1",
+    business: fromRow(business),
+    sourcing: fromRow(sourcing),
+    ...Object.fromEntries(lists),
+  } as Setup;
+}
+
+function tablesOf(list: readonly Layout[]): PgTable[] {
+  return list.flatMap((layout) => [layout.table, ...tablesOf(Object.values(layout.children ?? {}))]);
+}
+
+async function readTable(db: Database, table: PgTable): Promise<Row[]> {
+  const columns = getTableColumns(table) as Record<string, PgColumn>;
+  const position = columns.position;
+  return position ? db.select().from(table).orderBy(asc(position)) : db.select().from(table);
+}
+
+/**
+ * Stores a setup over the one that is stored (`before`, or `undefined` for none) by writing only the rows that differ,
+ * and moves the stamp. Call it inside a transaction that holds the stamp. Returns the new stamp.
+ */
+export async function writeSetup(
+  tx: Database,
+  before: Setup | undefined,
+  after: Setup,
+  now: Date,
+): Promise<number> {
+  const old = rowsOf(before);
+  const wanted = rowsOf(after);
+  const tables = [singles.business, singles.sourcing, ...tablesOf(Object.values(layouts))];
+  for (const table of tables) await upsert(tx, table, changed(old.get(table), wanted.get(table)));
+  for (const table of [...tables].reverse())
+    await removeRows(tx, table, gone(old.get(table), wanted.get(table)));
+  const [state] = await tx
+    .insert(setupState)
+    .values({ id: 1, stamp: 1, changedAt: now })
+    .onConflictDoUpdate({
+      target: setupState.id,
+      set: { stamp: sql`${setupState.stamp} + 1`, changedAt: now },
+    })
+    .returning({ stamp: setupState.stamp });
+  return state?.stamp ?? 1;
+}
+
+type RowsByTable = Map<PgTable, Map<string, PlacedRow>>;
+
+function rowsOf(setup: Setup | undefined): RowsByTable {
+  const placed: PlacedRow[] = [];
+  if (setup) {
+    for (const [name, table] of Object.entries(singles))
+      placed.push(toSingleRow(table, setup[name as keyof typeof singles] as Row));
+    for (const name of listNames)
+      (setup[name] as readonly Row[]).forEach((record, index) =>
+        placed.push(...toRows(layouts[name], record, index)),
+      );
+  }
+  const byTable: RowsByTable = new Map();
+  for (const entry of placed) {
+    const rows = byTable.get(entry.table);
+    if (rows) rows.set(entry.key, entry);
+    else byTable.set(entry.table, new Map([[entry.key, entry]]));
+  }
+  return byTable;
+}
+
+function changed(old: Map<string, PlacedRow> | undefined, wanted: Map<string, PlacedRow> | undefined): Row[] {
+  if (!wanted) return [];
+  return [...wanted.values()]
+    .filter((entry) => {
+      const before = old?.get(entry.key);
+      return !before || JSON.stringify(before.row) !== JSON.stringify(entry.row);
+    })
+    .map((entry) => entry.row);
+}
+
+function gone(old: Map<string, PlacedRow> | undefined, wanted: Map<string, PlacedRow> | undefined): Row[] {
+  return old ? [...old.values()].filter((entry) => !wanted?.has(entry.key)).map((entry) => entry.row) : [];
+}
+
+const ROWS_A_STATEMENT = 1000;
+
+function primaryColumns(table: PgTable): [string, PgColumn][] {
+  const composite = getTableConfig(table).primaryKeys[0]?.columns ?? [];
+  return Object.entries(getTableColumns(table) as Record<string, PgColumn>).filter(
+    ([, column]) => column.primary || composite.includes(column),
+  );
+}
+
+async function upsert(tx: Database, table: PgTable, rows: readonly Row[]): Promise<void> {
+  const columns = getTableColumns(table) as Record<string, PgColumn>;
+  const target = primaryColumns(table).map(([, column]) => column);
+  const set = Object.fromEntries(
+    Object.entries(columns)
+      .filter(([, column]) => !target.includes(column))
+      .map(([name, column]) => [
+        name,
+        name === "version"
+          ? sql`${sql.identifier(getTableName(table))}.version + 1`
+          : sql`excluded.${sql.identifier(column.name)}`,
+      ]),
+  );
+  for (let at = 0; at < rows.length; at += ROWS_A_STATEMENT)
+    await tx
+      .insert(table)
+      .values(rows.slice(at, at + ROWS_A_STATEMENT) as never)
+      .onConflictDoUpdate({ target, set: set as never });
+}
+
+async function removeRows(tx: Database, table: PgTable, rows: readonly Row[]): Promise<void> {
+  const keys = primaryColumns(table);
+  for (let at = 0; at < rows.length; at += ROWS_A_STATEMENT) {
+    const tuples = rows.slice(at, at + ROWS_A_STATEMENT).map(
+      (row) =>
+        sql`(${sql.join(
+          keys.map(([name]) => sql`${row[name]}`),
+          sql`, `,
+        )})`,
+    );
+    const columns = sql.join(
+      keys.map(([, column]) => sql`${sql.identifier(column.name)}`),
+      sql`, `,
+    );
+    await tx.execute(sql`delete from ${table} where (${columns}) in (${sql.join(tuples, sql`, `)})`);
+  }
+}

@@ -1,0 +1,3 @@
+export * from "./orders";
+export * from "./people";
+export * from "./setup";

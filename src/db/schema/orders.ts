@@ -1,0 +1,105 @@
+import {
+  boolean,
+  index,
+  integer,
+  jsonb,
+  numeric,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uuid,
+} from "drizzle-orm/pg-core";
+
+export const items = pgTable("items", {
+  sku: text().primaryKey(),
+  position: integer().notNull(),
+  version: integer().notNull().default(1),
+  name: text().notNull(),
+  gtin: text(),
+  weight: jsonb(),
+  size: jsonb(),
+  goodsClass: text("goods_class"),
+  unitPrice: numeric("unit_price"),
+  currency: text(),
+  taxPercent: numeric("tax_percent"),
+  shippable: boolean(),
+  shipsAlone: boolean("ships_alone"),
+  stock: jsonb(),
+});
+
+/** Where an order stands: what a coordinator has to do with it next. */
+export const orders = pgTable(
+  "orders",
+  {
+    number: text().primaryKey(),
+    version: integer().notNull().default(1),
+    channel: text().notNull(),
+    placedAt: timestamp("placed_at", { withTimezone: true, mode: "string" }).notNull(),
+    customerName: text("customer_name").notNull(),
+    customerGroup: text("customer_group"),
+    street: text().notNull(),
+    city: text().notNull(),
+    postcode: text().notNull(),
+    subdivision: text(),
+    country: text().notNull(),
+    poBox: boolean("po_box").notNull().default(false),
+    collectionPoint: boolean("collection_point").notNull().default(false),
+    coupon: text(),
+    cashOnDelivery: boolean("cash_on_delivery").notNull().default(false),
+    signature: boolean().notNull().default(false),
+    state: text().notNull(),
+    charge: uuid(),
+  },
+  (t) => [index("orders_by_state").on(t.state, t.placedAt)],
+);
+
+export const orderLines = pgTable(
+  "order_lines",
+  {
+    order: text("order_number")
+      .notNull()
+      .references(() => orders.number, { onDelete: "cascade" }),
+    position: integer().notNull(),
+    sku: text().notNull(),
+    quantity: integer().notNull(),
+    unitPrice: numeric("unit_price").notNull(),
+    discount: numeric(),
+    taxPercent: numeric("tax_percent"),
+    origin: text(),
+  },
+  (t) => [primaryKey({ columns: [t.order, t.position] })],
+);
+
+/** A delivery charge as it was applied, with its working; never changed afterwards. */
+export const charges = pgTable(
+  "charges",
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    order: text("order_number")
+      .notNull()
+      .references(() => orders.number),
+    appliedAt: timestamp("applied_at", { withTimezone: true, mode: "string" }).notNull(),
+    appliedBy: text("applied_by").notNull(),
+    /** What the quote was asked for, as one text: the charge is out of date when the order's differs. */
+    basis: text().notNull(),
+    stamp: integer().notNull(),
+    currency: text().notNull(),
+    quote: jsonb().notNull(),
+  },
+  (t) => [index("charges_by_order").on(t.order, t.appliedAt)],
+);
+
+export const activity = pgTable(
+  "activity",
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    at: timestamp({ withTimezone: true, mode: "string" }).notNull(),
+    who: text().notNull(),
+    what: text().notNull(),
+    subject: text().notNull(),
+    from: jsonb("old_value"),
+    to: jsonb("new_value"),
+  },
+  (t) => [index("activity_by_time").on(t.at), index("activity_by_subject").on(t.subject)],
+);

@@ -1,0 +1,73 @@
+import { bigint, boolean, integer, pgTable, text, timestamp } from "drizzle-orm/pg-core";
+
+const instant = (name: string) => timestamp(name, { withTimezone: true });
+
+/** The tables the sign-in library keeps; property names are the ones it asks for. */
+export const user = pgTable("people", {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  email: text().notNull().unique(),
+  emailVerified: boolean("email_verified").notNull().default(false),
+  image: text(),
+  role: text().notNull().default("viewer"),
+  createdAt: instant("created_at").notNull().defaultNow(),
+  updatedAt: instant("updated_at").notNull().defaultNow(),
+});
+
+export const session = pgTable("sessions", {
+  id: text().primaryKey(),
+  expiresAt: instant("expires_at").notNull(),
+  token: text().notNull().unique(),
+  createdAt: instant("created_at").notNull().defaultNow(),
+  updatedAt: instant("updated_at").notNull().defaultNow(),
+  ipAddress: text("ip_address"),
+  userAgent: text("user_agent"),
+  userId: text("user_id")
+    .notNull()
+    .references(() => user.id, { onDelete: "cascade" }),
+});
+
+export const account = pgTable("sign_in_accounts", {
+  id: text().primaryKey(),
+  accountId: text("account_id").notNull(),
+  providerId: text("provider_id").notNull(),
+  userId: text("user_id")
+    .notNull()
+    .references(() => user.id, { onDelete: "cascade" }),
+  accessToken: text("access_token"),
+  refreshToken: text("refresh_token"),
+  idToken: text("id_token"),
+  accessTokenExpiresAt: instant("access_token_expires_at"),
+  refreshTokenExpiresAt: instant("refresh_token_expires_at"),
+  scope: text(),
+  password: text(),
+  createdAt: instant("created_at").notNull().defaultNow(),
+  updatedAt: instant("updated_at").notNull().defaultNow(),
+});
+
+export const verification = pgTable("verifications", {
+  id: text().primaryKey(),
+  identifier: text().notNull(),
+  value: text().notNull(),
+  expiresAt: instant("expires_at").notNull(),
+  createdAt: instant("created_at").notNull().defaultNow(),
+  updatedAt: instant("updated_at").notNull().defaultNow(),
+});
+
+export const rateLimit = pgTable("rate_limits", {
+  id: text().primaryKey(),
+  key: text().notNull().unique(),
+  count: integer().notNull(),
+  lastRequest: bigint("last_request", { mode: "number" }).notNull(),
+});
+
+export const apiKeys = pgTable("api_keys", {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  /** SHA-256 of the key; the key itself is shown once and never stored. */
+  hash: text().notNull().unique(),
+  scopes: text().array().notNull(),
+  createdAt: instant("created_at").notNull().defaultNow(),
+  lastUsedAt: instant("last_used_at"),
+  revokedAt: instant("revoked_at"),
+});

@@ -1,0 +1,3 @@
+export { CarrierRecord } from "./carrier-record";
+export { CarriersSide } from "./carriers-side";
+export { ServiceRecord } from "./service-record";

@@ -1,0 +1,273 @@
+"use client";
+
+import Link from "next/link";
+import type { Carrier } from "@/core/setup/carrier";
+import { joinPath, type Json } from "@/core/setup/path";
+import type { Service } from "@/core/setup/service";
+import {
+  DraftChoice,
+  DraftPickMany,
+  DraftQuantity,
+  DraftSwitch,
+  DraftText,
+  DraftWhole,
+  FindingsNote,
+  RemoveMember,
+  useCommit,
+  useDraft,
+  type Notice,
+} from "@/features/draft";
+import { ChoiceField } from "@/ui/fields/choice-field";
+import { EditField } from "@/ui/fields/edit-field";
+import { plainNumber } from "@/ui/number-text";
+import { PageHead } from "@/ui/parts/page-head";
+import { Section } from "@/ui/parts/section";
+import { tierNames } from "./service-words";
+
+interface Option {
+  readonly value: string;
+  readonly name: string;
+}
+
+interface Props {
+  readonly service: Service;
+  readonly carrier: Carrier | undefined;
+  readonly origins: readonly Option[];
+  readonly goodsClasses: readonly Option[];
+  readonly buyTariffs: readonly Option[];
+  readonly offers: readonly { readonly code: string; readonly name: string }[];
+  readonly notices: readonly Notice[];
+}
+
+const tiers = Object.entries(tierNames).map(([value, name]) => ({ value, name }));
+const takes = [
+  { value: "true", name: "takes it" },
+  { value: "false", name: "does not take it" },
+];
+
+/** One product of a carrier: what it takes, how big, how fast, at what rate. */
+export function ServiceRecord({
+  service,
+  carrier,
+  origins,
+  goodsClasses,
+  buyTariffs,
+  offers,
+  notices,
+}: Props) {
+  const path = joinPath("services", service.code);
+  const at = (field: string) => `${path}/${field}`;
+  const weight = carrier?.units.weight ?? "kg";
+  return (
+    <>
+      <PageHead
+        above={
+          <>
+            Service {service.code} of{" "}
+            <Link prefetch={false} className="link" href={`/carriers/${encodeURIComponent(service.carrier)}`}>
+              {carrier?.name ?? service.carrier}
+            </Link>
+          </>
+        }
+        title={service.name}
+      >
+        <RemoveMember
+          path={path}
+          value={service as Json}
+          home={`/carriers/${encodeURIComponent(service.carrier)}`}
+        />
+      </PageHead>
+      <FindingsNote notices={notices} />
+      <Section name="Name">
+        <DraftText label="Name" path={at("name")} value={service.name} />
+        <DraftChoice label="Tier" path={at("tier")} value={service.tier} options={tiers} />
+        <DraftSwitch label="In use" path={at("active")} value={service.active} />
+      </Section>
+      <Section name="Leaves from">
+        <DraftPickMany
+          label="Origins"
+          path={at("origins")}
+          value={service.origins}
+          optional
+          none="every origin"
+          options={origins}
+        />
+      </Section>
+      <Section name="Transit">
+        <DraftWhole
+          label="At least"
+          path={at("transit/minDays")}
+          value={service.transit.minDays}
+          unit="working days of the carrier"
+        />
+        <DraftWhole
+          label="At most"
+          path={at("transit/maxDays")}
+          value={service.transit.maxDays}
+          unit="working days of the carrier"
+        />
+        {service.transit.byZone?.map((entry) => (
+          <p key={entry.zone} className="pl-1.5 text-soft">
+            zone {entry.zone}: {entry.minDays} to {entry.maxDays}
+          </p>
+        ))}
+      </Section>
+      <Section name="Limits">
+        <p className="mb-1 text-soft">A shipment exactly at a limit still goes.</p>
+        <DraftQuantity
+          label="Parcel from"
+          path={at("limits/minParcelWeight")}
+          value={service.limits?.minParcelWeight}
+          unit={weight}
+        />
+        <DraftQuantity
+          label="Parcel up to"
+          path={at("limits/maxParcelWeight")}
+          value={service.limits?.maxParcelWeight}
+          unit={weight}
+        />
+        <DraftQuantity
+          label="Shipment from"
+          path={at("limits/minShipmentWeight")}
+          value={service.limits?.minShipmentWeight}
+          unit={weight}
+        />
+        <DraftQuantity
+          label="Shipment up to"
+          path={at("limits/maxShipmentWeight")}
+          value={service.limits?.maxShipmentWeight}
+          unit={weight}
+        />
+        <DraftQuantity
+          label="Longest side"
+          path={at("limits/maxLength")}
+          value={service.limits?.maxLength}
+          unit="cm"
+        />
+        <DraftQuantity
+          label="Length + girth"
+          path={at("limits/maxGirthPlusLength")}
+          value={service.limits?.maxGirthPlusLength}
+          unit="cm"
+        />
+        <MostParcels path={at("limits/maxParcels")} value={service.limits?.maxParcels} />
+      </Section>
+      <Section name="Accepts">
+        <DraftSwitch
+          label="PO boxes"
+          path={at("accepts/poBox")}
+          value={service.accepts?.poBox}
+          missing
+          names={takes}
+        />
+        <DraftSwitch
+          label="Cash on delivery"
+          path={at("accepts/cashOnDelivery")}
+          value={service.accepts?.cashOnDelivery}
+          names={takes}
+        />
+        <DraftSwitch
+          label="Collection points"
+          path={at("accepts/collectionPoint")}
+          value={service.accepts?.collectionPoint}
+          missing
+          names={takes}
+        />
+        <DraftSwitch
+          label="Signature"
+          path={at("accepts/signature")}
+          value={service.accepts?.signature}
+          missing
+          names={takes}
+        />
+        <DraftPickMany
+          label="Refuses"
+          path={at("accepts/refusesGoodsClasses")}
+          value={service.accepts?.refusesGoodsClasses}
+          optional
+          none="nothing"
+          options={goodsClasses}
+        />
+      </Section>
+      <Section name="Rate">
+        <RateSource path={at("rate")} rate={service.rate} tariffs={buyTariffs} />
+        <DraftQuantity label="Weight step" path={at("weightStep")} value={service.weightStep} unit={weight} />
+        <p className="mb-1 flex gap-x-2">
+          <span className="w-[128px] text-soft">Volumetric</span>
+          {service.volumetric
+            ? "divisor" in service.volumetric
+              ? `cm³ ÷ ${service.volumetric.divisor} per parcel`
+              : `${service.volumetric.kgPerM3} kg per m³ and parcel`
+            : "by actual weight only"}
+        </p>
+        {"tariff" in service.rate && (
+          <Link
+            prefetch={false}
+            className="link"
+            href={`/tariffs/${encodeURIComponent(service.rate.tariff)}`}
+          >
+            Open the tariff
+          </Link>
+        )}
+      </Section>
+      <Section name="Behind offers">
+        <ul>
+          {offers.map((offer) => (
+            <li key={offer.code}>
+              <Link prefetch={false} className="link" href={`/offers/${encodeURIComponent(offer.code)}`}>
+                {offer.name}
+              </Link>
+            </li>
+          ))}
+          {offers.length === 0 && <li className="text-soft">No offer uses it.</li>}
+        </ul>
+      </Section>
+    </>
+  );
+}
+
+function MostParcels({ path, value }: { readonly path: string; readonly value: number | undefined }) {
+  const { mayEdit } = useDraft();
+  const commit = useCommit(path, value);
+  const onCommit = (typed: string) => {
+    const number = Number(plainNumber(typed));
+    return commit(typed.trim() === "" ? undefined : Number.isNaN(number) ? typed : number);
+  };
+  return (
+    <EditField
+      label="Parcels"
+      path={path}
+      numeric
+      width="6rem"
+      unit="at most"
+      placeholder="none"
+      value={value === undefined ? "" : String(value)}
+      readOnly={!mayEdit}
+      onCommit={onCommit}
+    />
+  );
+}
+
+function RateSource({
+  path,
+  rate,
+  tariffs,
+}: {
+  readonly path: string;
+  readonly rate: Service["rate"];
+  readonly tariffs: readonly Option[];
+}) {
+  const { mayEdit } = useDraft();
+  const commit = useCommit(path, rate as Json);
+  const options = [{ value: "", name: "costs nothing" }, ...tariffs];
+  return (
+    <ChoiceField
+      label="Rate from"
+      path={path}
+      value={"tariff" in rate ? rate.tariff : ""}
+      options={options}
+      readOnly={!mayEdit}
+      onCommit={(chosen) => commit(chosen === "" ? { none: true } : { tariff: chosen })}
+    />
+  );
+}

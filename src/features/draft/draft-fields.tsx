@@ -1,0 +1,207 @@
+"use client";
+
+import type { Json } from "@/core/setup/path";
+import { ChoiceField } from "@/ui/fields/choice-field";
+import type { Committed } from "@/ui/fields/commit";
+import { EditField } from "@/ui/fields/edit-field";
+import { PickManyField } from "@/ui/fields/pick-many-field";
+import { plainNumber } from "@/ui/number-text";
+import { answerText } from "./answer";
+import { useDraft } from "./draft-provider";
+
+/** Commits one value; leaving out what is empty where the field may be left out. */
+export function useCommit(path: string, from: Json | undefined) {
+  const { commit } = useDraft();
+  return async (to: Json | undefined): Promise<Committed> => {
+    const answer = await commit([
+      { path, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) },
+    ]);
+    return answer.ok
+      ? { ok: true }
+      : { ok: false, text: answerText(answer), conflict: answer.code === "conflict" };
+  };
+}
+
+interface FieldProps {
+  readonly label: string;
+  readonly path: string;
+  readonly unit?: string;
+  readonly width?: string;
+  readonly placeholder?: string;
+}
+
+/** Text at a path of the draft. */
+export function DraftText({
+  path,
+  value,
+  optional,
+  ...rest
+}: FieldProps & { readonly value: string | undefined; readonly optional?: boolean }) {
+  const { mayEdit } = useDraft();
+  const commit = useCommit(path, value);
+  return (
+    <EditField
+      {...rest}
+      path={path}
+      value={value ?? ""}
+      readOnly={!mayEdit}
+      onCommit={(typed) => commit(typed === "" && optional ? undefined : typed)}
+    />
+  );
+}
+
+/** A decimal at a path of the draft, with comma or point. */
+export function DraftDecimal({
+  path,
+  value,
+  optional,
+  width = "6rem",
+  ...rest
+}: FieldProps & { readonly value: string | undefined; readonly optional?: boolean }) {
+  const { mayEdit } = useDraft();
+  const commit = useCommit(path, value);
+  const onCommit = (typed: string) =>
+    commit(typed.trim() === "" && optional ? undefined : plainNumber(typed));
+  return (
+    <EditField
+      {...rest}
+      path={path}
+      numeric
+      width={width}
+      value={value ?? ""}
+      readOnly={!mayEdit}
+      onCommit={onCommit}
+    />
+  );
+}
+
+/** A whole number (days, a rank) at a path of the draft. */
+export function DraftWhole({
+  path,
+  value,
+  width = "4rem",
+  ...rest
+}: FieldProps & { readonly value: number }) {
+  const { mayEdit } = useDraft();
+  const commit = useCommit(path, value);
+  const onCommit = (typed: string) => {
+    const number = Number(plainNumber(typed));
+    return commit(typed.trim() === "" || Number.isNaN(number) ? typed : number);
+  };
+  return (
+    <EditField
+      {...rest}
+      path={path}
+      numeric
+      width={width}
+      value={String(value)}
+      readOnly={!mayEdit}
+      onCommit={onCommit}
+    />
+  );
+}
+
+/** A quantity with its unit: an empty field leaves it out. */
+export function DraftQuantity({
+  path,
+  value,
+  unit,
+  ...rest
+}: FieldProps & { readonly value: { value: string; unit: string } | undefined; readonly unit: string }) {
+  const { mayEdit } = useDraft();
+  const commit = useCommit(path, value);
+  const shown = value?.unit ?? unit;
+  const onCommit = (typed: string) =>
+    commit(typed.trim() === "" ? undefined : { value: plainNumber(typed), unit: shown });
+  return (
+    <EditField
+      {...rest}
+      path={path}
+      numeric
+      width="6rem"
+      unit={shown}
+      placeholder="none"
+      value={value?.value ?? ""}
+      readOnly={!mayEdit}
+      onCommit={onCommit}
+    />
+  );
+}
+
+interface ChoiceProps extends FieldProps {
+  readonly value: string;
+  readonly options: readonly { readonly value: string; readonly name: string }[];
+}
+
+/** One of a few at a path of the draft. */
+export function DraftChoice({ path, value, options, label }: ChoiceProps) {
+  const { mayEdit } = useDraft();
+  return (
+    <ChoiceField
+      path={path}
+      label={label}
+      value={value}
+      options={options}
+      readOnly={!mayEdit}
+      onCommit={useCommit(path, value)}
+    />
+  );
+}
+
+const yesNo = [
+  { value: "true", name: "yes" },
+  { value: "false", name: "no" },
+];
+
+/** Yes or no at a path of the draft; `missing` is what leaving it out means. */
+export function DraftSwitch({
+  path,
+  value,
+  label,
+  missing = false,
+  names = yesNo,
+}: FieldProps & {
+  readonly value: boolean | undefined;
+  readonly missing?: boolean;
+  readonly names?: ChoiceProps["options"];
+}) {
+  const { mayEdit } = useDraft();
+  const commit = useCommit(path, value);
+  return (
+    <ChoiceField
+      path={path}
+      label={label}
+      value={String(value ?? missing)}
+      options={names}
+      readOnly={!mayEdit}
+      onCommit={(text) => commit(text === "true")}
+    />
+  );
+}
+
+interface PickProps extends FieldProps {
+  readonly value: readonly string[] | undefined;
+  readonly options: ChoiceProps["options"];
+  readonly none: string;
+  /** Whether an empty list is left out. */
+  readonly optional?: boolean;
+}
+
+/** Any of a few codes at a path of the draft. */
+export function DraftPickMany({ path, value, options, label, none, optional }: PickProps) {
+  const { mayEdit } = useDraft();
+  const commit = useCommit(path, value);
+  const onCommit = (chosen: readonly string[]) =>
+    commit(optional && chosen.length === 0 ? undefined : chosen);
+  return (
+    <PickManyField
+      path={path}
+      label={label}
+      chosen={value ?? []}
+      options={options}
+      none={none}
+      readOnly={!mayEdit}
+      onCommit={onCommit}
+    />
+  );
+}

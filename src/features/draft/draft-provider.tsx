@@ -1,0 +1,107 @@
+"use client";
+
+import {
+  createContext,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ReactNode,
+} from "react";
+import { useRouter } from "next/navigation";
+import { inverse, type Change } from "@/core/setup/inverse";
+import { editDraft } from "./actions";
+import { answerText, type EditAnswer } from "./answer";
+
+interface Draft {
+  readonly mayEdit: boolean;
+  readonly commit: (changes: readonly Change[]) => Promise<EditAnswer>;
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  /** What undo or redo had to say. */
+  readonly notice: string | undefined;
+}
+
+const Context = createContext<Draft | undefined>(undefined);
+
+/** The draft as the screens see it: committing changes, and taking back one's own. */
+export function useDraft(): Draft {
+  const draft = useContext(Context);
+  if (!draft) throw new Error("useDraft outside of DraftProvider");
+  return draft;
+}
+
+/** Sends changes; a server that does not answer is a failure like any other, and nothing typed is lost by it. */
+async function send(changes: readonly Change[]): Promise<EditAnswer> {
+  try {
+    return await editDraft(changes);
+  } catch {
+    return { ok: false, code: "unreachable", problems: [] };
+  }
+}
+
+export function DraftProvider({
+  mayEdit,
+  children,
+}: {
+  readonly mayEdit: boolean;
+  readonly children: ReactNode;
+}) {
+  const router = useRouter();
+  const past = useRef<(readonly Change[])[]>([]);
+  const future = useRef<(readonly Change[])[]>([]);
+  const [depth, setDepth] = useState({ past: 0, future: 0 });
+  const [notice, setNotice] = useState<string>();
+  const count = useCallback(() => setDepth({ past: past.current.length, future: future.current.length }), []);
+
+  const commit = useCallback(
+    async (changes: readonly Change[]) => {
+      const answer = await send(changes);
+      if (answer.ok) {
+        past.current.push(answer.changes);
+        future.current = [];
+        setNotice(undefined);
+        count();
+      } else if (answer.code === "conflict") router.refresh();
+      return answer;
+    },
+    [count, router],
+  );
+
+  const move = useCallback(
+    async (from: typeof past, to: typeof past) => {
+      const step = from.current.pop();
+      if (!step) return;
+      const answer = await send(inverse(step));
+      if (answer.ok) to.current.push(answer.changes);
+      setNotice(answer.ok ? undefined : `Not taken back: ${answerText(answer)}`);
+      count();
+    },
+    [count],
+  );
+  const undo = useCallback(() => void move(past, future), [move]);
+  const redo = useCallback(() => void move(future, past), [move]);
+
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement && event.target.closest("input, textarea, select") !== null;
+      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
+      event.preventDefault();
+      if (event.shiftKey) redo();
+      else undo();
+    };
+    window.addEventListener("keydown", onKeyDown);
+    return () => window.removeEventListener("keydown", onKeyDown);
+  }, [undo, redo]);
+
+  const value = useMemo(
+    () => ({ mayEdit, commit, undo, redo, canUndo: depth.past > 0, canRedo: depth.future > 0, notice }),
+    [mayEdit, commit, undo, redo, depth, notice],
+  );
+  return <Context value={value}>{children}</Context>;
+}

@@ -1,0 +1,105 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState, type FormEvent } from "react";
+import type { Json } from "@/core/setup/path";
+import { Button } from "@/ui/parts/button";
+import { answerText } from "./answer";
+import { useDraft } from "./draft-provider";
+
+interface AddProps {
+  /** "origin": what is added, in words. */
+  readonly what: string;
+  readonly list: string;
+  readonly home: string;
+  readonly template: (code: string, name: string) => Json;
+}
+
+/** Adds a member to a list: its code and name first, everything else on its page. */
+export function AddMember({ what, list, home, template }: AddProps) {
+  const { mayEdit, commit } = useDraft();
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const [code, setCode] = useState("");
+  const [name, setName] = useState("");
+  const [trouble, setTrouble] = useState<string>();
+  if (!mayEdit) return null;
+  const add = async (event: FormEvent) => {
+    event.preventDefault();
+    const answer = await commit([{ path: `${list}/${encodeURIComponent(code)}`, to: template(code, name) }]);
+    if (!answer.ok) return setTrouble(answerText(answer));
+    setOpen(false);
+    setCode("");
+    setName("");
+    setTrouble(undefined);
+    router.push(`${home}/${encodeURIComponent(code)}`);
+  };
+  if (!open)
+    return (
+      <div className="px-3 py-2">
+        <Button onClick={() => setOpen(true)}>Add {what}</Button>
+      </div>
+    );
+  const field = "control h-7 w-full px-1.5";
+  return (
+    <form
+      onSubmit={(event) => void add(event)}
+      className="hatch space-y-1.5 border-b border-hairline px-3 py-2"
+    >
+      <label className="block">
+        Name
+        <input
+          className={field}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          autoFocus
+          required
+        />
+      </label>
+      <label className="block">
+        Code
+        <input className={field} value={code} onChange={(event) => setCode(event.target.value)} required />
+      </label>
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
+      <div className="flex gap-2">
+        <Button type="submit" kind="main">
+          Add
+        </Button>
+        <Button onClick={() => setOpen(false)}>Not now</Button>
+      </div>
+    </form>
+  );
+}
+
+interface RemoveProps {
+  readonly path: string;
+  readonly value: Json;
+  readonly home: string;
+}
+
+/** Removes a member; one that is in use stays, and what uses it is named. */
+export function RemoveMember({ path, value, home }: RemoveProps) {
+  const { mayEdit, commit } = useDraft();
+  const router = useRouter();
+  const [trouble, setTrouble] = useState<string>();
+  if (!mayEdit) return null;
+  const remove = async () => {
+    const answer = await commit([{ path, from: value }]);
+    if (answer.ok) router.push(home);
+    else setTrouble(answerText(answer));
+  };
+  return (
+    <>
+      <Button onClick={() => void remove()}>Delete</Button>
+      {trouble !== undefined && (
+        <p role="alert" className="w-full text-loss">
+          {trouble}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,11 @@
+/** A finding in words, with the place it is about. */
+export interface Notice {
+  readonly source: string;
+  readonly severity: "error" | "warning" | "note";
+  readonly text: string;
+}
+
+/** The notices about a place or anything below it. */
+export function noticesFor(notices: readonly Notice[], path: string): Notice[] {
+  return notices.filter((notice) => notice.source === path || notice.source.startsWith(`${path}/`));
+}

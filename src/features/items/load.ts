@@ -1,0 +1,5 @@
+import "server-only";
+import { readItemsCatalogue } from "@/server/services/catalogue";
+
+/** The whole catalogue. */
+export const loadItems = readItemsCatalogue;

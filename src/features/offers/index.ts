@@ -1,0 +1,2 @@
+export { OfferPage } from "./offer-page";
+export { OffersSide } from "./offers-side";

@@ -1,0 +1,64 @@
+import type { Destination } from "@/core/setup/primitives";
+import type { Channel, Offer } from "@/core/setup/offer";
+
+export function placeWords({ country, subdivision, postcode }: Destination): string {
+  return [subdivision ?? country, postcode].filter(Boolean).join(" ");
+}
+
+/** "EE 92*, AX" and back: a place a comma, a country and perhaps a postcode pattern or a subdivision. */
+export function readPlaces(text: string): Destination[] {
+  return text
+    .split(/[,;\n]+/)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const [first = "", ...rest] = part.split(/\s+/);
+      const upper = first.toUpperCase();
+      const postcode = rest.join("");
+      const subdivision = /^[A-Z]{2}-/.test(upper) ? upper : undefined;
+      return {
+        country: subdivision ? upper.slice(0, 2) : upper,
+        ...(subdivision ? { subdivision } : {}),
+        ...(postcode ? { postcode } : {}),
+      };
+    });
+}
+
+const pers = {
+  order: "for the order",
+  shipment: "for each shipment",
+  parcel: "for each parcel",
+  piece: "for each piece",
+  kg: "for each kg of actual weight",
+} as const;
+
+/** A price plan in one sentence. */
+export function planWords(offer: Offer, homeCurrency: string): string {
+  const { plan, charged = "perOrder" } = offer;
+  const several =
+    charged === "perOrder"
+      ? ""
+      : charged === "perShipmentSum"
+        ? ", shipments added up"
+        : ", the highest of the shipments";
+  if (plan.kind === "costPlus") return `what it costs us${several}`;
+  if (plan.kind === "flat") return `${plan.amount} ${homeCurrency} ${pers[plan.per]}${several}`;
+  if (plan.kind === "tariff") return `the sell tariff ${plan.tariff}${several}`;
+  return plan.kind;
+}
+
+/** On which basis the plan's amounts are read, by channel. */
+export function basisWords(offer: Offer, channels: readonly Channel[]): string {
+  const own = channels.filter((channel) => offer.channels.includes(channel.code));
+  const named = (list: readonly Channel[]) => list.map((channel) => channel.name).join(", ");
+  const [inc, ex] = [
+    own.filter((channel) => channel.pricesIncludeTax),
+    own.filter((channel) => !channel.pricesIncludeTax),
+  ];
+  if (inc.length === 0 && ex.length === 0) return "No channel gives this offer.";
+  const parts = [
+    inc.length > 0 ? `with tax in ${named(inc)}` : "",
+    ex.length > 0 ? `without tax in ${named(ex)}` : "",
+  ].filter(Boolean);
+  return `The charge is ${parts.join(", ")}.`;
+}

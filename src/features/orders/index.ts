@@ -1,0 +1,2 @@
+export { OrderDesk } from "./order-desk";
+export { OrdersSide } from "./orders-side";

@@ -1,0 +1,200 @@
+"use client";
+
+import Link from "next/link";
+import { placeHref } from "@/features/draft";
+import { classNames } from "@/ui/class-names";
+import { Key } from "@/ui/parts/key";
+import type { OfferView, OrderView } from "./load";
+
+interface Props {
+  readonly view: OrderView;
+  readonly chosen: string | undefined;
+  readonly mayApply: boolean;
+  readonly onChoose: (offer: string) => void;
+  readonly onApply: (offer: string) => void;
+}
+
+const BAR = 64;
+
+/** The offers side by side: what they cost us, what we charge, what we keep; under them those withheld, and why. */
+export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props) {
+  const { quote, currency, applied } = view;
+  if (!quote) return null;
+  const widest = Math.max(1, ...quote.offers.map((offer) => Math.abs(Number(offer.margin))));
+  return (
+    <section aria-label="Offers for this order" className="sheet mb-3 overflow-x-auto">
+      <table className="w-full border-collapse">
+        <thead className="narrow text-left text-xs text-soft">
+          <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">
+            <th>Offers for this order</th>
+            <th>From</th>
+            <th>Service</th>
+            <th className="text-right">We pay, {currency}</th>
+            <th className="text-right">Charge without tax</th>
+            <th className="text-right">With tax</th>
+            <th className="text-right">Margin</th>
+            <th aria-label="Margin, drawn" />
+            <th aria-label="Apply" />
+          </tr>
+        </thead>
+        <tbody>
+          {quote.offers.map((offer) => (
+            <OfferRow
+              key={offer.offer}
+              offer={offer}
+              view={view}
+              widest={widest}
+              chosen={offer.offer === chosen}
+              applied={applied?.offer.offer === offer.offer}
+              mayApply={mayApply}
+              onChoose={() => onChoose(offer.offer)}
+              onApply={() => onApply(offer.offer)}
+            />
+          ))}
+          {quote.offers.length === 0 && (
+            <tr>
+              <td colSpan={9} className="px-3 py-3">
+                <span className="font-semibold text-loss">Nothing can be offered.</span>{" "}
+                {quote.reason === "nothing-to-ship"
+                  ? "No line of this order ships."
+                  : "Each offer says below what keeps it back."}
+              </td>
+            </tr>
+          )}
+        </tbody>
+      </table>
+      {quote.warnings.map((warning) => (
+        <p key={warning.code} className="border-t border-hairline border-l-4 border-l-sign px-2 py-1.5">
+          {warning.code === "weight-missing" ? "No weight" : "No size"} for {warning.skus.join(", ")}:
+          whatever needs one is withheld.
+        </p>
+      ))}
+      {quote.withheld.length > 0 && <Withheld view={view} />}
+    </section>
+  );
+}
+
+interface RowProps {
+  readonly offer: OfferView;
+  readonly view: OrderView;
+  readonly widest: number;
+  readonly chosen: boolean;
+  readonly applied: boolean;
+  readonly mayApply: boolean;
+  readonly onChoose: () => void;
+  readonly onApply: () => void;
+}
+
+function OfferRow({ offer, view, widest, chosen, applied, mayApply, onChoose, onApply }: RowProps) {
+  const loss = offer.margin.startsWith("-");
+  const names = (keys: readonly string[], from: Readonly<Record<string, string>>) =>
+    [...new Set(keys)].map((key) => from[key] ?? key).join(" + ");
+  return (
+    <tr
+      onClick={onChoose}
+      className={classNames(
+        "border-b border-hairline last:border-0 [&>td]:h-[30px] [&>td]:px-2",
+        chosen ? "bg-wash" : "hover:bg-well",
+      )}
+    >
+      <td
+        className={classNames("border-l-4 font-semibold", chosen ? "border-l-sign" : "border-l-transparent")}
+      >
+        <button type="button" aria-pressed={chosen} onClick={onChoose} className="text-left">
+          {offer.name}
+        </button>
+      </td>
+      <td className="text-soft">
+        {names(
+          offer.shipments.map((shipment) => shipment.origin),
+          view.originNames,
+        )}
+      </td>
+      <td className="narrow text-soft">
+        {names(
+          offer.shipments.map((shipment) => shipment.service),
+          view.serviceNames,
+        )}
+      </td>
+      <td className="text-right">{offer.cost}</td>
+      <td className="text-right font-semibold">{offer.net}</td>
+      <td className="text-right">{offer.gross}</td>
+      <td className={classNames("text-right font-semibold", loss ? "text-loss" : "text-gain")}>
+        {loss ? `−${offer.margin.slice(1)}` : `+${offer.margin}`}
+      </td>
+      <td aria-hidden>
+        <svg width={BAR} height={10} className="block">
+          <rect
+            x={loss ? 0 : 16}
+            y={1}
+            width={Math.max(1, (Math.abs(Number(offer.margin)) / widest) * (loss ? 16 : BAR - 16))}
+            height={8}
+            fill={loss ? "var(--loss)" : "var(--gain)"}
+          />
+          <line x1={16} x2={16} y1={0} y2={10} stroke="var(--ink)" />
+        </svg>
+      </td>
+      <td className="text-right whitespace-nowrap">
+        {applied ? (
+          <span className="font-semibold">applied</span>
+        ) : (
+          mayApply && (
+            <button
+              type="button"
+              className="rounded-sm px-1 py-0.5 hover:bg-hairline"
+              title="Apply this offer's charge (a)"
+              onClick={(event) => {
+                event.stopPropagation();
+                onApply();
+              }}
+            >
+              {chosen && <Key>a</Key>} Apply<span className="sr-only"> {offer.name}</span>
+            </button>
+          )
+        )}
+      </td>
+    </tr>
+  );
+}
+
+/** Offers that can't be given: the reason, or each service's, linked to the field that decides. */
+function Withheld({ view }: { readonly view: OrderView }) {
+  const withheld = view.quote?.withheld ?? [];
+  return (
+    <div className="border-t border-hairline px-2 py-1.5">
+      <h2 className="inline">{withheld.length} withheld</h2>
+      <ul className="mt-0.5 gap-x-6 lg:columns-2">
+        {withheld.map((offer) => (
+          <li key={offer.offer} className="break-inside-avoid py-px text-soft">
+            {offer.name}:{" "}
+            {offer.because.length === 0 ? (
+              <Reason text={offer.text} source={offer.source} />
+            ) : (
+              offer.because.map((one, i) => (
+                <span key={`${one.service} ${one.origin}`}>
+                  {i > 0 && "; "}
+                  {offer.because.length > 1 && <>{view.serviceNames[one.service] ?? one.service} </>}
+                  <Reason text={offer.because.length > 1 ? lower(one.text) : one.text} source={one.source} />
+                </span>
+              ))
+            )}
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function lower(text: string): string {
+  return /^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
+}
+
+function Reason({ text, source }: { readonly text: string; readonly source: string }) {
+  const href = placeHref(source);
+  if (href === undefined) return <span className="text-ink">{text}</span>;
+  return (
+    <Link href={href} prefetch={false} className="link">
+      {text}
+    </Link>
+  );
+}

@@ -1,0 +1,117 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import { PageHead } from "@/ui/parts/page-head";
+import { Button } from "@/ui/parts/button";
+import { Key } from "@/ui/parts/key";
+import { applyCharge, confirm } from "./actions";
+import { AddressFields } from "./address-fields";
+import { orderFailure, type OrderAnswer } from "./answer";
+import { ChargeNote } from "./charge-note";
+import { LinesTable } from "./lines-table";
+import type { OrderView } from "./load";
+import { OffersTable } from "./offers-table";
+import { OrderHistory } from "./order-history";
+import { queueNames } from "./order-states";
+import { TotalsTable } from "./totals-table";
+import { WorkingView } from "./working-view";
+
+/** An order on the desk: what it holds, where it goes, what can be offered, and how each figure came about. */
+export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonly mayEdit: boolean }) {
+  const { order, quote, applied, state } = view;
+  const open = mayEdit && state !== "done";
+  const [chosen, setChosen] = useState<string>();
+  const [trouble, setTrouble] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const target = { number: order.number, version: order.version };
+  const current =
+    quote?.offers.find((offer) => offer.offer === (chosen ?? applied?.offer.offer)) ?? quote?.offers[0];
+  const act = async (action: () => Promise<OrderAnswer>) => {
+    setBusy(true);
+    const answer = await action().catch(
+      (): OrderAnswer => ({ ok: false, text: orderFailure("unreachable") }),
+    );
+    setBusy(false);
+    setTrouble(answer.ok ? undefined : answer.text);
+  };
+  const apply = (offer: string) => void act(() => applyCharge(target, offer));
+  const rerate = () => applied && apply(applied.offer.offer);
+  useDeskKeys({ a: () => open && current && apply(current.offer), r: () => open && rerate() });
+  // once confirmed, the charge explains itself with the working it was applied with
+  const shown = state === "done" && applied ? applied.offer : current;
+  return (
+    <>
+      <PageHead
+        above={
+          <>
+            Order {order.number} · {view.channelName} · {order.placedAt.slice(0, 16)} UTC ·{" "}
+            <span aria-hidden>{queueNames[state]?.sign}</span> {queueNames[state]?.name}
+          </>
+        }
+        title={`${order.customerName}, ${order.postcode} ${order.city}`}
+      >
+        {open && (
+          <>
+            <Button onClick={rerate} disabled={!applied || busy} title="Work the applied offer out anew (r)">
+              Re-rate <Key>r</Key>
+            </Button>
+            <Button
+              kind="main"
+              disabled={state !== "ready" || busy}
+              onClick={() => void act(() => confirm(target))}
+              title={
+                state === "ready"
+                  ? "Lock the order with this charge"
+                  : "Needs an applied charge that is up to date"
+              }
+            >
+              Confirm order
+            </Button>
+          </>
+        )}
+      </PageHead>
+      {trouble !== undefined && (
+        <p role="alert" className="sheet mb-3 border-l-4 border-l-loss px-3 py-1.5 text-loss">
+          {trouble}
+        </p>
+      )}
+      <ChargeNote view={view} />
+      <div className="mb-3 grid items-start gap-3 xl:grid-cols-[minmax(0,1fr)_250px]">
+        <LinesTable view={view} target={target} mayEdit={open} />
+        <TotalsTable view={view} />
+      </div>
+      <AddressFields view={view} target={target} mayEdit={open} />
+      <OffersTable
+        view={view}
+        chosen={current?.offer}
+        mayApply={open && !busy}
+        onChoose={setChosen}
+        onApply={apply}
+      />
+      {shown && (
+        <WorkingView
+          offer={shown}
+          view={view}
+          aside={`${shown.name} · setup ${state === "done" && applied ? applied.stamp : view.stamp}`}
+        />
+      )}
+      <OrderHistory history={view.history} />
+    </>
+  );
+}
+
+/** Single keys of the desk, deaf while somebody types. */
+function useDeskKeys(keys: Readonly<Record<string, () => unknown>>): void {
+  useEffect(() => {
+    let afterG = false;
+    const onKeyDown = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement &&
+        event.target.closest("input, textarea, select, [role=menu]") !== null;
+      if (!typing && !afterG && !event.ctrlKey && !event.metaKey && !event.altKey) keys[event.key]?.();
+      afterG = event.key === "g";
+    };
+    window.addEventListener("keydown", onKeyDown);
+    return () => window.removeEventListener("keydown", onKeyDown);
+  });
+}

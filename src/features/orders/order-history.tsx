@@ -1,0 +1,33 @@
+import type { OrderView } from "./load";
+
+const words: Readonly<Record<string, string>> = {
+  "charge-applied": "applied a charge",
+  "quantity-changed": "changed pieces",
+  "address-changed": "changed the address",
+  "order-confirmed": "confirmed the order",
+};
+
+/** Who did what to the order, the newest first. */
+export function OrderHistory({ history }: { readonly history: OrderView["history"] }) {
+  if (history.length === 0) return null;
+  return (
+    <details className="mt-3" open>
+      <summary className="text-soft">History</summary>
+      <ul className="narrow mt-1 text-soft">
+        {history.map((entry) => (
+          <li key={`${entry.at} ${entry.what}`}>
+            {entry.at.slice(0, 16)} · {entry.who} {words[entry.what] ?? entry.what}
+            {figures(entry.from) && `: ${figures(entry.from)} →`} {figures(entry.to)}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+function figures(value: unknown): string {
+  if (typeof value !== "object" || value === null) return "";
+  return Object.values(value)
+    .filter((part) => part !== null && part !== undefined)
+    .join(" ");
+}

@@ -1,0 +1,38 @@
+import type { OrderView } from "./load";
+
+/** Goods, the charge below them, tax, and what is to be paid. */
+export function TotalsTable({ view }: { readonly view: OrderView }) {
+  const { totals, applied, currency } = view;
+  return (
+    <section aria-label="Totals" className="sheet px-2 py-1">
+      <table className="w-full border-collapse [&_td]:h-[29px] [&_td]:px-1.5 [&_tr+tr]:border-t [&_tr]:border-hairline">
+        <tbody>
+          <tr>
+            <td>Goods without tax</td>
+            <td className="text-right">{totals.goodsNet}</td>
+          </tr>
+          <tr>
+            <td>
+              {applied ? (
+                <>Freight · {applied.offer.name}</>
+              ) : (
+                <span className="text-soft">No delivery charge yet</span>
+              )}
+            </td>
+            <td className="text-right">{totals.freightNet ?? ""}</td>
+          </tr>
+          {totals.tax.map((tax) => (
+            <tr key={tax.percent}>
+              <td>Tax {tax.percent} %</td>
+              <td className="text-right">{tax.amount}</td>
+            </tr>
+          ))}
+          <tr className="font-bold">
+            <td>To pay, {currency}</td>
+            <td className="text-right">{totals.gross}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  );
+}

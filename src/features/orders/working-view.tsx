@@ -1,0 +1,131 @@
+import Link from "next/link";
+import { stations, type Station } from "@/core/working/step";
+import { placeHref } from "@/features/draft";
+import { WorkingLine, type WorkingStation } from "@/ui/line/working-line";
+import type { OfferView, OrderView } from "./load";
+
+interface Props {
+  readonly offer: OfferView;
+  readonly view: Pick<OrderView, "originNames" | "serviceNames" | "currency" | "includesTax">;
+  readonly aside: string;
+}
+
+/** How an offer's charge came about: the stations with their figures, the steps as sentences with their sources. */
+export function WorkingView({ offer, view, aside }: Props) {
+  const steps = offer.working ?? [];
+  const several = offer.shipments.length > 1;
+  const line = stations.map((station): WorkingStation => {
+    const [figure, caption] = headOf(station, offer, view);
+    return {
+      key: station,
+      figure,
+      caption,
+      steps: steps
+        .map((step, index) => ({ step, index }))
+        .filter(({ step }) => step.station === station)
+        .map(({ step, index }) => ({
+          key: String(index),
+          text: (
+            <StepText
+              text={step.text}
+              source={step.source}
+              shipment={
+                several && step.shipment !== undefined
+                  ? place(view, offer.shipments[step.shipment]?.origin)
+                  : undefined
+              }
+            />
+          ),
+        })),
+    };
+  });
+  const charge = view.includesTax ? offer.gross : offer.net;
+  return <WorkingLine title={`How ${charge} ${view.currency} came about`} aside={aside} stations={line} />;
+}
+
+function place(view: Props["view"], origin: string | undefined): string {
+  return origin === undefined ? "" : (view.originNames[origin] ?? origin);
+}
+
+function StepText({
+  text,
+  source,
+  shipment,
+}: {
+  readonly text: string;
+  readonly source: string | undefined;
+  readonly shipment: string | undefined;
+}) {
+  const href = source === undefined ? undefined : placeHref(source);
+  return (
+    <>
+      {shipment !== undefined && (
+        <span className="narrow mr-1.5 rounded-sm border border-hairline px-1 text-xs text-soft">
+          {shipment}
+        </span>
+      )}
+      {href === undefined ? (
+        text
+      ) : (
+        <Link href={href} prefetch={false} className="link">
+          {text}
+        </Link>
+      )}
+    </>
+  );
+}
+
+/** A station's figure and what it is. */
+function headOf(station: Station, offer: OfferView, view: Props["view"]): [string, string] {
+  const [first] = offer.shipments;
+  const several = offer.shipments.length > 1;
+  const joined = (texts: readonly string[]) => [...new Set(texts)].join(" + ");
+  const order = offer.working?.find((step) => step.code === "order-measured");
+  const money = view.currency;
+  switch (station) {
+    case "order":
+      return [
+        order?.code === "order-measured" && order.inputs.weight
+          ? `${order.inputs.weight.value} ${order.inputs.weight.unit}`
+          : "no weight",
+        order?.code === "order-measured" ? `${order.inputs.pieces} pieces` : "",
+      ];
+    case "origin":
+      return [
+        joined(offer.shipments.map((shipment) => place(view, shipment.origin))),
+        several ? `${offer.shipments.length} shipments` : "all from one place",
+      ];
+    case "zone":
+      return [
+        first?.zone === undefined
+          ? "no zone"
+          : `Zone ${joined(offer.shipments.map((shipment) => shipment.zone ?? "–"))}`,
+        "of the carrier's chart",
+      ];
+    case "service":
+      return [
+        joined(offer.shipments.map((shipment) => view.serviceNames[shipment.service] ?? shipment.service)),
+        `${offer.shipments.reduce((sum, shipment) => sum + shipment.parcels, 0)} parcels`,
+      ];
+    case "rate":
+      return [offer.cost, `we pay, ${money}`];
+    case "plan":
+      return [planFigure(offer), "by the price plan"];
+    case "charge":
+      return view.includesTax
+        ? [offer.gross, `charge with tax, ${money}`]
+        : [offer.net, `charge without tax, ${money}`];
+  }
+}
+
+/** What came out of the plan, before margins: the last figure of its steps. */
+function planFigure(offer: OfferView): string {
+  const results = (offer.working ?? []).filter(
+    (step) =>
+      step.station === "plan" &&
+      step.result !== undefined &&
+      step.code !== "zone-found" &&
+      step.code !== "edition-chosen",
+  );
+  return results[results.length - 1]?.result ?? offer.net;
+}

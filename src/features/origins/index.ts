@@ -1,0 +1,2 @@
+export { OriginRecord } from "./origin-record";
+export { OriginsSide } from "./origins-side";

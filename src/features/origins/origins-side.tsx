@@ -1,0 +1,51 @@
+"use client";
+
+import type { Origin } from "@/core/setup/origin";
+import { AddMember } from "@/features/draft";
+import { SideList } from "@/ui/parts/side-list";
+
+/** The origins in the order of their rank. */
+export function OriginsSide({
+  origins,
+  current,
+  country,
+  timeZone,
+}: {
+  readonly origins: readonly Origin[];
+  readonly current: string | undefined;
+  readonly country: string;
+  readonly timeZone: string;
+}) {
+  const sorted = [...origins].sort((a, b) => a.rank - b.rank || (a.code < b.code ? -1 : 1));
+  const entries = sorted.map((origin) => ({
+    key: origin.code,
+    href: `/origins/${encodeURIComponent(origin.code)}`,
+    title: <span className="font-semibold">{origin.name}</span>,
+    mark: origin.active ? undefined : "off",
+    sub: `${origin.address.city} ${origin.address.country}, cut-off ${origin.cutOff}`,
+    figure: `rank ${origin.rank}`,
+    faded: !origin.active,
+  }));
+  return (
+    <>
+      <SideList label="Origins" entries={entries} current={current} empty="No place to ship from yet." />
+      <AddMember
+        what="an origin"
+        list="origins"
+        home="/origins"
+        template={(code, name) => ({
+          code,
+          name,
+          kind: "warehouse",
+          address: { lines: [], city: "", postcode: "", country },
+          timeZone,
+          cutOff: "14:00",
+          handlingDays: 1,
+          workdays: [1, 2, 3, 4, 5],
+          rank: origins.length + 1,
+          active: true,
+        })}
+      />
+    </>
+  );
+}

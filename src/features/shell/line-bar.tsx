@@ -1,0 +1,117 @@
+"use client";
+
+import { Redo2, Undo2 } from "lucide-react";
+import { usePathname, useRouter } from "next/navigation";
+import { useEffect, useRef } from "react";
+import { useDraft } from "@/features/draft";
+import { LineNavigation } from "@/ui/line/line-navigation";
+import { PersonMenu } from "./person-menu";
+import { lineStops, stationKeys, stationOf } from "./stops";
+
+interface Props {
+  readonly sources: readonly { readonly source: string; readonly stop: boolean }[];
+  readonly person: { readonly name: string; readonly role: string };
+  readonly theme: string;
+  readonly businessName: string | undefined;
+}
+
+/** The head of every page: the mark, the line, what can be taken back, and who is here. */
+export function LineBar({ sources, person, theme, businessName }: Props) {
+  const pathname = usePathname();
+  const draft = useDraft();
+  const station = stationOf(pathname);
+  useStationKeys();
+  useFieldOfHash(pathname);
+  const button =
+    "rounded-md p-1.5 text-ink enabled:hover:bg-well disabled:text-faint disabled:opacity-50 disabled:cursor-default";
+  return (
+    <header className="flex h-16 shrink-0 items-center gap-3 border-b border-hairline bg-sheet pr-4 pl-[18px]">
+      <div className="w-[112px] shrink-0 max-lg:hidden">
+        <p className="wide text-[1.0625rem] leading-tight font-extrabold tracking-tight">wallodrom</p>
+        <p className="narrow truncate text-xs text-soft">{businessName}</p>
+      </div>
+      <LineNavigation label="Stations" stops={lineStops(sources)} current={station} />
+      <div className="flex shrink-0 items-center gap-1">
+        {draft.mayEdit && (
+          <>
+            <button
+              type="button"
+              className={button}
+              disabled={!draft.canUndo}
+              onClick={draft.undo}
+              aria-label="Undo"
+              title="Undo (Ctrl Z)"
+            >
+              <Undo2 size={16} aria-hidden />
+            </button>
+            <button
+              type="button"
+              className={button}
+              disabled={!draft.canRedo}
+              onClick={draft.redo}
+              aria-label="Redo"
+              title="Redo (Ctrl Shift Z)"
+            >
+              <Redo2 size={16} aria-hidden />
+            </button>
+          </>
+        )}
+        <PersonMenu person={person} theme={theme} />
+      </div>
+      {draft.notice !== undefined && (
+        <p
+          role="alert"
+          className="sheet fixed right-4 bottom-4 z-50 border-l-4 border-l-loss px-3 py-2 text-loss"
+        >
+          {draft.notice}
+        </p>
+      )}
+    </header>
+  );
+}
+
+/** g and a letter go to a station; / goes to the search of the page. */
+function useStationKeys(): void {
+  const router = useRouter();
+  const waiting = useRef(false);
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => {
+      const busy =
+        event.target instanceof HTMLElement &&
+        event.target.closest("input, textarea, select, [role=grid], [role=menu]") !== null;
+      if (busy || event.ctrlKey || event.metaKey || event.altKey) return;
+      const target = waiting.current ? stationKeys[event.key] : undefined;
+      waiting.current = event.key === "g";
+      if (target !== undefined) router.push(target);
+      if (event.key === "/") {
+        const search = document.querySelector<HTMLInputElement>("input[type=search]");
+        if (search) {
+          event.preventDefault();
+          search.focus();
+        }
+      }
+    };
+    window.addEventListener("keydown", onKeyDown);
+    return () => window.removeEventListener("keydown", onKeyDown);
+  }, [router]);
+}
+
+/** A link that names a place of the setup (#services/X/limits/maxLength) puts the focus into the field that sets it. */
+function useFieldOfHash(pathname: string): void {
+  useEffect(() => {
+    const find = () => {
+      const path = decodeURIComponent(window.location.hash.slice(1));
+      for (let at = path; at.includes("/"); at = at.slice(0, at.lastIndexOf("/"))) {
+        const field = document.querySelector<HTMLElement>(`[data-path="${CSS.escape(at)}"]`);
+        if (!field) continue;
+        field.scrollIntoView({ block: "center" });
+        field.querySelector<HTMLElement>("input, select, button")?.focus();
+        field.classList.add("bg-wash");
+        return;
+      }
+    };
+    find();
+    window.addEventListener("hashchange", find);
+    return () => window.removeEventListener("hashchange", find);
+  }, [pathname]);
+}

@@ -1,0 +1,84 @@
+import type { LineStop } from "@/ui/line/line-navigation";
+
+/** The stations in the order of the work. */
+const stations: readonly {
+  key: string;
+  name: string;
+  href?: string;
+  lists?: readonly string[];
+  hint?: string;
+}[] = [
+  {
+    key: "origins",
+    name: "Origins",
+    href: "/origins",
+    lists: ["origins"],
+    hint: "Where goods leave from (g o)",
+  },
+  {
+    key: "carriers",
+    name: "Carriers",
+    href: "/carriers",
+    lists: ["carriers", "services"],
+    hint: "Who carries them, by which services (g c)",
+  },
+  {
+    key: "zones",
+    name: "Zones",
+    href: "/zones",
+    lists: ["zoneCharts"],
+    hint: "From destination to zone (g z)",
+  },
+  {
+    key: "tariffs",
+    name: "Tariffs",
+    href: "/tariffs",
+    lists: ["tariffs"],
+    hint: "Freight tables, buy and sell (g t)",
+  },
+  { key: "items", name: "Items", href: "/items", lists: ["items"], hint: "What is shipped (g i)" },
+  {
+    key: "offers",
+    name: "Offers",
+    href: "/offers",
+    lists: ["offers", "channels"],
+    hint: "What customers may choose (g f)",
+  },
+  { key: "gate", name: "Gate" },
+  { key: "orders", name: "Orders", href: "/orders", hint: "Rate and apply delivery charges (g r)" },
+  { key: "recovery", name: "Recovery", hint: "Charged against cost: not open yet" },
+];
+
+/** The letters that go to a station after g. */
+export const stationKeys: Readonly<Record<string, string>> = {
+  o: "/origins",
+  c: "/carriers",
+  z: "/zones",
+  t: "/tariffs",
+  i: "/items",
+  f: "/offers",
+  r: "/orders",
+};
+
+/** The line as it stands: counts of findings at the stations they are about. */
+export function lineStops(sources: readonly { source: string; stop: boolean }[]): LineStop[] {
+  return stations.map((station) => {
+    const own = sources.filter(({ source }) => station.lists?.some((list) => source.startsWith(`${list}/`)));
+    return {
+      key: station.key,
+      name: station.name,
+      ...(station.href === undefined ? {} : { href: station.href }),
+      ...(station.hint === undefined ? {} : { hint: station.hint }),
+      ...(own.length > 0 ? { count: own.length, stops: own.some(({ stop }) => stop) } : {}),
+      ...(station.key === "gate"
+        ? { gate: "live at once", hint: "Edits go live as they are made; a gate to pass comes later" }
+        : {}),
+    };
+  });
+}
+
+/** The station a page belongs to. */
+export function stationOf(pathname: string): string {
+  const [, first = ""] = pathname.split("/");
+  return first === "services" ? "carriers" : first;
+}

@@ -1,0 +1,58 @@
+import "server-only";
+import { localDate } from "@/core/calendar/local-date";
+import type { Setup } from "@/core/setup/setup";
+import type { Tariff } from "@/core/setup/tariff";
+import { now } from "@/server/clock";
+import type { Notice } from "../draft/notice";
+import type { TariffSummary } from "./tariff-list";
+
+/** Today in the business's time zone. */
+export function businessToday(setup: Setup): string {
+  return localDate(now().toISOString(), setup.business.timeZone);
+}
+
+const DAY_MS = 86_400_000;
+
+/** Whole days after today up to and including the last day; `undefined` for an open end. */
+export function daysLeft(to: string | undefined, today: string): number | undefined {
+  return to === undefined ? undefined : Math.round((Date.parse(to) - Date.parse(today)) / DAY_MS);
+}
+
+/** The list of tariffs, what we pay first, each side by name. */
+export function tariffSummaries(setup: Setup, notices: readonly Notice[], today: string): TariffSummary[] {
+  const charts = new Map(setup.zoneCharts.map((chart) => [chart.code, chart.name]));
+  const sorted = [...setup.tariffs].sort((a, b) =>
+    a.side === b.side ? (a.name < b.name ? -1 : 1) : a.side === "buy" ? -1 : 1,
+  );
+  return sorted.map((tariff) => ({
+    tariff,
+    chartName: charts.get(tariff.zoneChart) ?? tariff.zoneChart,
+    usedBy: usersOf(setup, tariff),
+    editions: tariff.editions.map(({ label, from, to }) => ({
+      label,
+      from,
+      ...(to === undefined ? {} : { to }),
+      daysLeft: daysLeft(to, today),
+    })),
+    findings: notices.filter(
+      (notice) => notice.severity !== "note" && notice.source.startsWith(`tariffs/${tariff.code}/`),
+    ).length,
+  }));
+}
+
+/** Names of the services and offers that read a tariff. */
+function usersOf(setup: Setup, tariff: Tariff): string[] {
+  const services = setup.services
+    .filter(({ rate }) => "tariff" in rate && rate.tariff === tariff.code)
+    .map((service) => service.name);
+  const offers = setup.offers
+    .filter(({ plan }) => plan.kind === "tariff" && plan.tariff === tariff.code)
+    .map((offer) => offer.name);
+  return [...services, ...offers];
+}
+
+/** The carrier whose services read a buy tariff. */
+export function carrierOf(setup: Setup, tariff: Tariff): string | undefined {
+  const service = setup.services.find(({ rate }) => "tariff" in rate && rate.tariff === tariff.code);
+  return setup.carriers.find((carrier) => carrier.code === service?.carrier)?.name;
+}

@@ -1,0 +1,2 @@
+export { ChartEditor } from "./chart-editor";
+export { ZonesSide, type ChartSummary } from "./zones-side";

@@ -1,0 +1,71 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import type { ZoneChart } from "@/core/setup/zone-chart";
+import { entryText } from "@/core/zones/compiled-chart";
+import { normalisePostcode } from "@/core/zones/postcode";
+import { ZoneIndex } from "@/core/zones/zone-index";
+
+/** Where does this postcode fall? The entry that wins, and those that hold it too and lose. */
+export function PostcodeTester({ chart }: { readonly chart: ZoneChart }) {
+  const [country, setCountry] = useState("");
+  const [postcode, setPostcode] = useState("");
+  const index = useMemo(() => new ZoneIndex(chart), [chart]);
+  const asked = country.trim().length === 2;
+  const place = { country: country.trim().toUpperCase(), postcode: normalisePostcode(postcode) };
+  const matches = asked ? index.all(place) : [];
+  const names = new Map(chart.zones.map((zone) => [zone.code, zone.name]));
+  const words = (at: number) => {
+    const entry = chart.entries[at];
+    return entry ? entryText(entry) : "";
+  };
+  const [winner, ...losers] = matches;
+  const field = "control ml-1.5 h-7 px-1.5";
+  return (
+    <section aria-label="Try a postcode" className="sheet px-3 py-2">
+      <h2 className="mb-1.5">Where does it fall?</h2>
+      <div className="flex flex-wrap gap-3">
+        <label>
+          Country
+          <input
+            className={`${field} w-12`}
+            value={country}
+            maxLength={2}
+            onChange={(event) => setCountry(event.target.value)}
+            placeholder="SE"
+          />
+        </label>
+        <label>
+          Postcode
+          <input
+            className={`${field} w-28`}
+            value={postcode}
+            maxLength={20}
+            onChange={(event) => setPostcode(event.target.value)}
+            placeholder="621 45"
+          />
+        </label>
+      </div>
+      <p className="mt-2 min-h-5" aria-live="polite">
+        {!asked && (
+          <span className="text-soft">A country of two letters, and a postcode if there is one.</span>
+        )}
+        {asked && !winner && <span className="text-loss">No entry holds it: in no zone of this chart.</span>}
+        {winner && (
+          <>
+            <span className="rounded-sm bg-sign px-1.5 py-0.5 font-semibold text-on-sign">
+              {winner.zone === null ? "not served" : `Zone ${winner.zone}, ${names.get(winner.zone) ?? ""}`}
+            </span>{" "}
+            by {words(winner.entry)}
+          </>
+        )}
+      </p>
+      {losers.map((loser) => (
+        <p key={loser.entry} className="text-soft">
+          beats {words(loser.entry)} <span aria-hidden>→</span>{" "}
+          {loser.zone === null ? "not served" : `zone ${loser.zone}`}
+        </p>
+      ))}
+    </section>
+  );
+}

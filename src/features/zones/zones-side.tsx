@@ -1,0 +1,40 @@
+"use client";
+
+import { AddMember } from "@/features/draft";
+import { SideList } from "@/ui/parts/side-list";
+
+export interface ChartSummary {
+  readonly code: string;
+  readonly name: string;
+  readonly zones: number;
+  readonly entries: number;
+  readonly tariffs: number;
+}
+
+/** The zone charts. */
+export function ZonesSide({
+  charts,
+  current,
+}: {
+  readonly charts: readonly ChartSummary[];
+  readonly current: string | undefined;
+}) {
+  const entries = charts.map((chart) => ({
+    key: chart.code,
+    href: `/zones/${encodeURIComponent(chart.code)}`,
+    title: <span className="font-semibold">{chart.name}</span>,
+    sub: `${chart.zones} zones, ${chart.entries} entries`,
+    figure: chart.tariffs === 1 ? "1 tariff" : `${chart.tariffs} tariffs`,
+  }));
+  return (
+    <>
+      <SideList label="Zone charts" entries={entries} current={current} empty="No zone chart yet." />
+      <AddMember
+        what="a zone chart"
+        list="zoneCharts"
+        home="/zones"
+        template={(code, name) => ({ code, name, zones: [{ code: "1", name: "Zone 1" }], entries: [] })}
+      />
+    </>
+  );
+}

@@ -1,0 +1,58 @@
+import "server-only";
+import type { ProblemDocument } from "@/contracts/problem-document";
+import type { Problem } from "@/core/setup/problem";
+import { problemSentence } from "@/messages/problem-sentence";
+
+const titles: Record<number, string> = {
+  400: "Malformed request",
+  401: "An API key is needed",
+  403: "The key's scopes do not cover this",
+  404: "Not found",
+  405: "Method not allowed",
+  413: "Too large",
+  422: "Refers to something unknown",
+  429: "Too many requests",
+  500: "Something went wrong here",
+  503: "Not ready",
+};
+
+/** Problems that are about what the request names, and not about how it is written. */
+const unknowns = new Set(["unknown-code", "unknown-sku"]);
+
+export function statusOf(problems: readonly Problem[]): 400 | 422 {
+  return problems.every((problem) => unknowns.has(problem.code)) ? 422 : 400;
+}
+
+/** An answer of the type `application/problem+json` (RFC 9457). */
+export function problemResponse(
+  status: number,
+  options: { detail?: string; problems?: readonly Problem[]; headers?: Record<string, string> } = {},
+): Response {
+  const body: ProblemDocument = {
+    type: `urn:wallodrom:problem:${status}`,
+    title: titles[status] ?? "Problem",
+    status,
+    ...(options.detail === undefined ? {} : { detail: options.detail }),
+    ...(options.problems === undefined ? {} : { errors: options.problems.map(toError) }),
+  };
+  return new Response(JSON.stringify(body), {
+    status,
+    headers: { "content-type": "application/problem+json", ...options.headers },
+  });
+}
+
+function toError(problem: Problem) {
+  const pointer =
+    problem.path === ""
+      ? ""
+      : `/${problem.path
+          .split("/")
+          .map((segment) => decodeURIComponent(segment).replace(/~/g, "~0").replace(/\//g, "~1"))
+          .join("/")}`;
+  return {
+    pointer,
+    code: problem.code,
+    detail: problemSentence(problem),
+    ...(problem.hint ? { hint: problem.hint } : {}),
+  };
+}

@@ -1,0 +1,36 @@
+import "server-only";
+import { headers } from "next/headers";
+import { redirect } from "next/navigation";
+import { failed, type Failure } from "../result";
+import { auth } from "./auth";
+import { isRole, may, type Permission, type Role } from "./roles";
+
+/** Somebody who is signed in. */
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: Role;
+}
+
+/** Who is signed in, by the request's session cookie; nobody when there is none. */
+export async function currentPerson(): Promise<Person | undefined> {
+  const session = await auth().api.getSession({ headers: await headers() });
+  if (!session) return undefined;
+  const { id, name, email, role } = session.user;
+  return isRole(role) ? { id, name, email, role } : undefined;
+}
+
+/** For pages: whoever is not signed in is sent to sign in. */
+export async function requirePerson(): Promise<Person> {
+  const person = await currentPerson();
+  if (!person) redirect("/sign-in");
+  return person;
+}
+
+/** For actions: the person, or the failure that keeps them out. */
+export async function personWho(permission: Permission): Promise<Person | Failure> {
+  const person = await currentPerson();
+  if (!person) return failed("not-signed-in");
+  return may(person.role, permission) ? person : failed("forbidden");
+}

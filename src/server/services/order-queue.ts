@@ -1,0 +1,40 @@
+import "server-only";
+import type { Database } from "@/db/connect";
+import { countByState, listOrders } from "@/db/queries/orders";
+import { currentSetup } from "./current-setup";
+import { isOrderState, orderStates } from "./order-state";
+
+export interface QueueEntry {
+  readonly number: string;
+  readonly state: string;
+  readonly customerName: string;
+  readonly place: string;
+  readonly goods: string;
+  readonly currency: string;
+}
+
+/** A queue's orders, or all that a search finds; and the counts of all queues. */
+export async function orderQueue(db: Database, state: string | undefined, search: string | undefined) {
+  const words = search?.trim().slice(0, 100);
+  const filter = {
+    ...(state !== undefined && isOrderState(state) ? { state } : {}),
+    ...(words ? { search: words } : {}),
+  };
+  const [rows, counts, current] = await Promise.all([
+    listOrders(db, filter),
+    countByState(db),
+    currentSetup(db, "live"),
+  ]);
+  const currencies = new Map(current?.setup.channels.map((channel) => [channel.code, channel.currency]));
+  const entries = rows.map(
+    (row): QueueEntry => ({
+      number: row.number,
+      state: row.state,
+      customerName: row.customerName,
+      place: `${row.city} ${row.country}`,
+      goods: row.goods,
+      currency: currencies.get(row.channel) ?? "",
+    }),
+  );
+  return { entries, counts: orderStates.map((name) => ({ state: name, count: counts[name] ?? 0 })) };
+}

@@ -1,0 +1,69 @@
+import { moneyText, roundMoney } from "@/core/money/currency";
+import { Decimal, sum } from "@/core/money/decimal";
+
+/** A line of goods as it was sold. */
+export interface SoldLine {
+  readonly quantity: number;
+  readonly unitPrice: string;
+  readonly discount: string | undefined;
+  readonly taxPercent: string;
+}
+
+export interface Totals {
+  readonly goodsNet: string;
+  readonly freightNet: string | undefined;
+  readonly tax: readonly { readonly percent: string; readonly amount: string }[];
+  readonly gross: string;
+}
+
+/**
+ * Totals of an order at the currency's minor unit: each line's net and tax are rounded, then added; the taxes are told
+ * by percent, the lowest first.
+ */
+export function orderTotals(
+  lines: readonly SoldLine[],
+  includesTax: boolean,
+  charge: { net: string; tax: string; taxPercent: string } | undefined,
+  currency: string,
+): Totals {
+  const goods = lines.map((line) => lineMoney(line, includesTax, currency));
+  const freight = charge && {
+    net: Decimal.of(charge.net),
+    tax: Decimal.of(charge.tax),
+    percent: charge.taxPercent,
+  };
+  const parts = freight ? [...goods, freight] : goods;
+  const percents = [...new Set(parts.map((part) => Decimal.of(part.percent).toString()))].sort((a, b) =>
+    Decimal.of(a).compare(Decimal.of(b)),
+  );
+  const text = (amount: Decimal) => moneyText(amount, currency);
+  return {
+    goodsNet: text(sum(goods.map((part) => part.net))),
+    freightNet: freight && text(freight.net),
+    tax: percents.map((percent) => ({
+      percent,
+      amount: text(
+        sum(parts.filter((part) => Decimal.of(part.percent).toString() === percent).map((part) => part.tax)),
+      ),
+    })),
+    gross: text(sum(parts.map((part) => part.net.plus(part.tax)))),
+  };
+}
+
+/** A line's net and tax; where prices include tax the net is taken out of what was paid. */
+export function lineMoney(line: SoldLine, includesTax: boolean, currency: string) {
+  const percent = Decimal.of(line.taxPercent);
+  const paid = Decimal.of(line.unitPrice)
+    .times(Decimal.whole(line.quantity))
+    .minus(Decimal.of(line.discount ?? "0"));
+  const amount = roundMoney(paid, currency);
+  if (!includesTax)
+    return {
+      net: amount,
+      tax: roundMoney(amount.times(percent).times(Decimal.of("0.01")), currency),
+      percent: line.taxPercent,
+    };
+  const net = amount.times(Decimal.hundred).dividedBy(Decimal.hundred.plus(percent), 30, "halfAwayFromZero");
+  const rounded = roundMoney(net, currency);
+  return { net: rounded, tax: amount.minus(rounded), percent: line.taxPercent };
+}

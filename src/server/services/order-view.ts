@@ -1,0 +1,173 @@
+import "server-only";
+import type { Item } from "@/core/setup/item";
+import { inKilograms } from "@/core/units/unit";
+import type { Problem } from "@/core/setup/problem";
+import { moneyText } from "@/core/money/currency";
+import type { Database } from "@/db/connect";
+import { readItems } from "@/db/queries/items";
+import { orderHistory, readOrder, type ChargeRow, type StoredOrder } from "@/db/queries/orders";
+import { wordQuote, type WordedQuote } from "@/messages/word-quote";
+import { done, failed, type Result } from "../result";
+import { currentSetup, type CurrentSetup } from "./current-setup";
+import { basisOf, orderRequest } from "./order-request";
+import { openState, type OrderState } from "./order-state";
+import { lineMoney, orderTotals, type SoldLine, type Totals } from "./order-totals";
+import { rateWith } from "./rate";
+
+export type WordedOffer = WordedQuote["offers"][number];
+
+export interface AppliedCharge {
+  readonly offer: WordedOffer;
+  readonly appliedAt: string;
+  readonly appliedBy: string;
+  readonly stamp: number;
+  readonly currency: string;
+}
+
+export interface LineView {
+  readonly position: number;
+  readonly sku: string;
+  readonly name: string;
+  readonly goodsClass: string | undefined;
+  readonly quantity: number;
+  /** kg of one piece. */
+  readonly weight: string | undefined;
+  readonly origin: string | undefined;
+  readonly stock: readonly { origin: string; quantity: number }[] | undefined;
+  readonly net: string;
+}
+
+/** Everything the order's page shows; all figures worked out. */
+export interface OrderView {
+  readonly order: StoredOrder["order"];
+  readonly state: OrderState;
+  readonly currency: string;
+  readonly channelName: string;
+  readonly includesTax: boolean;
+  readonly lines: readonly LineView[];
+  readonly quote: WordedQuote | undefined;
+  /** What keeps the order from being quoted at all. */
+  readonly problems: readonly Problem[];
+  readonly applied: AppliedCharge | undefined;
+  /** What the applied offer would be now, when that differs. */
+  readonly nowInstead: WordedOffer | "withheld" | undefined;
+  readonly totals: Totals;
+  readonly stamp: number;
+  readonly history: readonly { at: string; who: string; what: string; from: unknown; to: unknown }[];
+  readonly originNames: Readonly<Record<string, string>>;
+  readonly serviceNames: Readonly<Record<string, string>>;
+}
+
+/** Loads an order, quotes it with the live setup, and holds the applied charge against it. */
+export async function viewOrder(db: Database, number: string, now: Date): Promise<Result<OrderView>> {
+  const [stored, current] = await Promise.all([readOrder(db, number), currentSetup(db, "live")]);
+  if (!stored || !current) return failed("not-found");
+  const [items, history] = await Promise.all([
+    readItems(
+      db,
+      stored.lines.map((line) => line.sku),
+    ),
+    orderHistory(db, number),
+  ]);
+  return done(buildView(stored, current, items, history, now));
+}
+
+function buildView(
+  stored: StoredOrder,
+  current: CurrentSetup,
+  items: readonly Item[],
+  history: OrderView["history"],
+  now: Date,
+): OrderView {
+  const { order } = stored;
+  const { setup } = current;
+  const channel = setup.channels.find((entry) => entry.code === order.channel);
+  const currency = channel?.currency ?? setup.business.homeCurrency;
+  const includesTax = channel?.pricesIncludeTax === true;
+  const request = orderRequest(stored);
+  const rated = current.compiled.ok
+    ? rateWith(current.compiled.value, { ...request, working: true }, items, now)
+    : current.compiled;
+  const applied = stored.charge && appliedCharge(stored.charge);
+  const quote = rated.ok ? wordQuote(rated.value) : undefined;
+  const fallbackTax = setup.business.deliveryTaxPercent;
+  return {
+    order,
+    state:
+      order.state === "done"
+        ? "done"
+        : openState(stored.charge, basisOf(request), rated.ok ? rated.value : undefined),
+    currency,
+    channelName: channel?.name ?? order.channel,
+    includesTax,
+    lines: stored.lines.map((line) => lineView(line, items, includesTax, currency, fallbackTax)),
+    quote,
+    problems: rated.ok ? [] : rated.problems,
+    applied,
+    nowInstead: applied && order.state !== "done" ? insteadOf(applied, quote) : undefined,
+    totals: orderTotals(
+      stored.lines.map((line) => sold(line, items, fallbackTax)),
+      includesTax,
+      applied && taxed(applied),
+      currency,
+    ),
+    stamp: current.stamp,
+    history,
+    originNames: Object.fromEntries(
+      setup.origins.map((origin) => [origin.code, origin.address.city || origin.name]),
+    ),
+    serviceNames: Object.fromEntries(setup.services.map((service) => [service.code, service.name])),
+  };
+}
+
+function appliedCharge(charge: ChargeRow): AppliedCharge {
+  const { appliedAt, appliedBy, stamp, currency } = charge;
+  return { offer: charge.quote as WordedOffer, appliedAt, appliedBy, stamp, currency };
+}
+
+function insteadOf(applied: AppliedCharge, quote: WordedQuote | undefined): OrderView["nowInstead"] {
+  const offer = quote?.offers.find((entry) => entry.offer === applied.offer.offer);
+  if (!offer) return "withheld";
+  return offer.net === applied.offer.net &&
+    offer.gross === applied.offer.gross &&
+    offer.cost === applied.offer.cost
+    ? undefined
+    : offer;
+}
+
+function taxed({ offer }: AppliedCharge) {
+  return { net: offer.net, tax: offer.tax, taxPercent: offer.chargeLines[0]?.taxPercent ?? "0" };
+}
+
+type Line = StoredOrder["lines"][number];
+
+function sold(line: Line, items: readonly Item[], fallbackTax: string): SoldLine {
+  const item = items.find((entry) => entry.sku === line.sku);
+  return {
+    quantity: line.quantity,
+    unitPrice: line.unitPrice,
+    discount: line.discount ?? undefined,
+    taxPercent: line.taxPercent ?? item?.taxPercent ?? fallbackTax,
+  };
+}
+
+function lineView(
+  line: Line,
+  items: readonly Item[],
+  includesTax: boolean,
+  currency: string,
+  fallbackTax: string,
+): LineView {
+  const item = items.find((entry) => entry.sku === line.sku);
+  return {
+    position: line.position,
+    sku: line.sku,
+    name: item?.name ?? line.sku,
+    goodsClass: item?.goodsClass,
+    quantity: line.quantity,
+    weight: item?.weight && inKilograms(item.weight).toFixed(2),
+    origin: line.origin ?? undefined,
+    stock: item?.stock,
+    net: moneyText(lineMoney(sold(line, items, fallbackTax), includesTax, currency).net, currency),
+  };
+}

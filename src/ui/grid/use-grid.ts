@@ -1,0 +1,175 @@
+"use client";
+
+import { useCallback, useState, type ClipboardEvent, type KeyboardEvent } from "react";
+import { blockBetween, fromClipboard, moved, toClipboard, type Block, type Place } from "./block";
+
+/** A value somebody put into a cell. */
+export interface CellEdit extends Place {
+  readonly text: string;
+}
+
+export type GridCommitted =
+  | { readonly ok: true }
+  | { readonly ok: false; readonly text: string; readonly at?: Place };
+
+export interface GridSource {
+  readonly rows: number;
+  readonly columns: number;
+  readonly textOf: (place: Place) => string;
+  readonly mayEdit: (place: Place) => boolean;
+  readonly commit: (edits: readonly CellEdit[]) => Promise<GridCommitted>;
+}
+
+/** What is typed and not stored: it stays in its cells, with what is wrong, until it is stored or given up. */
+interface Unstored {
+  readonly edits: ReadonlyMap<string, CellEdit>;
+  readonly trouble: string | undefined;
+  readonly at: Place | undefined;
+}
+
+const nothing: Unstored = { edits: new Map(), trouble: undefined, at: undefined };
+const keyOf = ({ row, column }: Place) => `${row}:${column}`;
+const PAGE = 15;
+
+/** The state of a grid: which cell is active, which are selected, what is being typed, what could not be stored. */
+export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }) {
+  const [active, setActive] = useState<Place>(start);
+  const [anchor, setAnchor] = useState<Place>(start);
+  const [typing, setTyping] = useState<string>();
+  const [unstored, setUnstored] = useState<Unstored>(nothing);
+
+  const go = useCallback((to: Place, extend = false) => {
+    setActive(to);
+    if (!extend) setAnchor(to);
+  }, []);
+
+  const store = useCallback(
+    async (edits: readonly CellEdit[]) => {
+      const wanted = new Map(unstored.edits);
+      for (const edit of edits) if (source.mayEdit(edit)) wanted.set(keyOf(edit), edit);
+      const changed = [...wanted.values()].filter((edit) => edit.text !== source.textOf(edit));
+      if (changed.length === 0) return setUnstored(nothing);
+      setUnstored({ edits: wanted, trouble: undefined, at: undefined });
+      const result = await source.commit(changed);
+      setUnstored(
+        result.ok
+          ? nothing
+          : {
+              edits: wanted,
+              trouble: result.text,
+              at: result.at ?? (changed.length === 1 ? changed[0] : undefined),
+            },
+      );
+    },
+    [source, unstored],
+  );
+
+  const finish = useCallback(
+    (step: Place | undefined) => {
+      if (typing !== undefined) void store([{ ...active, text: typing }]);
+      setTyping(undefined);
+      if (step)
+        go({
+          row: Math.min(source.rows - 1, active.row + step.row),
+          column: Math.min(source.columns - 1, active.column + step.column),
+        });
+    },
+    [typing, store, active, go, source],
+  );
+
+  const begin = useCallback(
+    (text?: string) => {
+      if (source.mayEdit(active))
+        setTyping(text ?? unstored.edits.get(keyOf(active))?.text ?? source.textOf(active));
+    },
+    [source, active, unstored],
+  );
+
+  const block = blockBetween(anchor, active);
+  return {
+    active,
+    block,
+    typing,
+    setTyping,
+    unstored,
+    go,
+    begin,
+    finish,
+    giveUp: () => (typing === undefined ? setUnstored(nothing) : setTyping(undefined)),
+    retry: () => void store([]),
+    onKeyDown: (event: KeyboardEvent) =>
+      onGridKey(event, { source, active, block, go, begin, store, discard: () => setUnstored(nothing) }),
+    onCopy: (event: ClipboardEvent) => {
+      event.preventDefault();
+      event.clipboardData.setData("text/plain", toClipboard(textsOf(block, source)));
+    },
+    onPaste: (event: ClipboardEvent) => {
+      event.preventDefault();
+      void store(pasted(fromClipboard(event.clipboardData.getData("text/plain")), block, source));
+    },
+  };
+}
+
+export type Grid = ReturnType<typeof useGrid>;
+
+function textsOf(block: Block, source: GridSource): string[][] {
+  const rows: string[][] = [];
+  for (let row = block.top; row <= block.bottom; row++) {
+    const cells: string[] = [];
+    for (let column = block.left; column <= block.right; column++) cells.push(source.textOf({ row, column }));
+    rows.push(cells);
+  }
+  return rows;
+}
+
+/** One value fills the whole selection; a block goes from its top left corner, as far as the grid reaches. */
+function pasted(values: readonly (readonly string[])[], block: Block, source: GridSource): CellEdit[] {
+  const edits: CellEdit[] = [];
+  const single = values.length === 1 && values[0]?.length === 1 ? values[0][0] : undefined;
+  if (single !== undefined) {
+    for (let row = block.top; row <= block.bottom; row++)
+      for (let column = block.left; column <= block.right; column++)
+        edits.push({ row, column, text: single.trim() });
+    return edits;
+  }
+  values.forEach((cells, i) =>
+    cells.forEach((text, j) => {
+      const place = { row: block.top + i, column: block.left + j };
+      if (place.row < source.rows && place.column < source.columns)
+        edits.push({ ...place, text: text.trim() });
+    }),
+  );
+  return edits;
+}
+
+interface KeyContext {
+  readonly source: GridSource;
+  readonly active: Place;
+  readonly block: Block;
+  readonly go: (to: Place, extend?: boolean) => void;
+  readonly begin: (text?: string) => void;
+  readonly store: (edits: readonly CellEdit[]) => Promise<void>;
+  readonly discard: () => void;
+}
+
+function onGridKey(
+  event: KeyboardEvent,
+  { source, active, block, go, begin, store, discard }: KeyContext,
+): void {
+  const control = event.ctrlKey || event.metaKey;
+  const to = moved(event.key, active, source.rows, source.columns, PAGE, control);
+  if (to) go(to, event.shiftKey);
+  else if (event.key === "Enter" || event.key === "F2") begin();
+  else if (event.key === "Escape") discard();
+  else if (event.key === "Delete" || event.key === "Backspace") {
+    const edits: CellEdit[] = [];
+    for (let row = block.top; row <= block.bottom; row++)
+      for (let column = block.left; column <= block.right; column++) edits.push({ row, column, text: "" });
+    void store(edits);
+  } else if (control && event.key.toLowerCase() === "a") {
+    go({ row: 0, column: 0 });
+    go({ row: source.rows - 1, column: source.columns - 1 }, true);
+  } else if (event.key.length === 1 && !control && !event.altKey) begin(event.key);
+  else return;
+  event.preventDefault();
+}
