@@ -31,16 +31,24 @@ export default tseslint.config(
   ...tseslint.configs.strict,
   {
     files: ["**/*.{ts,tsx}"],
-    plugins: { "react-hooks": reactHooks },
     rules: {
-      ...reactHooks.configs.recommended.rules,
       "max-lines": ["error", { max: 500, skipBlankLines: true }],
       "max-lines-per-function": ["error", { max: 60, skipBlankLines: true, skipComments: true }],
       "no-console": "error",
       eqeqeq: ["error", "always"],
+      "@typescript-eslint/no-unused-vars": [
+        "error",
+        { argsIgnorePattern: "^_", varsIgnorePattern: "^_", ignoreRestSiblings: true },
+      ],
       "@typescript-eslint/consistent-type-imports": "error",
       "@typescript-eslint/no-invalid-void-type": "off",
     },
+  },
+  {
+    files: ["src/{ui,features,app}/**/*.{ts,tsx}"],
+    plugins: { "react-hooks": reactHooks },
+    // the virtualizer of the grid is known to stay outside of what React's compiler can memoize
+    rules: { ...reactHooks.configs.recommended.rules, "react-hooks/incompatible-library": "off" },
   },
   {
     files: ["**/*.tsx"],

@@ -2,7 +2,8 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { hash } from "@node-rs/argon2";
 import { randomUUID, createHash } from "node:crypto";
-import { compileSetup } from "@/core/quote/compiled-setup";
+import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
+import type { ItemLookup } from "@/core/quote/read-lines";
 import { items as itemsSchema } from "@/core/setup/item";
 import { parseSetup, parseWith, type Parsed } from "@/core/setup/parse-setup";
 import type { Database } from "@/db/connect";
@@ -10,7 +11,7 @@ import { readStamp, writeSetup } from "@/db/queries/setup";
 import { writeItems } from "@/db/queries/items";
 import { insertOrders } from "@/db/queries/orders";
 import { account, apiKeys, charges, orderLines, orders, user } from "@/db/schema";
-import { eq } from "drizzle-orm";
+import { and, eq } from "drizzle-orm";
 import { wordQuote } from "@/messages/word-quote";
 import { basisOf, orderRequest } from "@/server/services/order-request";
 import { openState } from "@/server/services/order-state";
@@ -65,15 +66,13 @@ export async function loadPeople(db: Database, people: readonly DemoPerson[]): P
     if (known) continue;
     const id = randomUUID();
     await db.insert(user).values({ id, name, email, emailVerified: true, role });
-    await db
-      .insert(account)
-      .values({
-        id: randomUUID(),
-        accountId: id,
-        providerId: "credential",
-        userId: id,
-        password: await hash(password, OWASP),
-      });
+    await db.insert(account).values({
+      id: randomUUID(),
+      accountId: id,
+      providerId: "credential",
+      userId: id,
+      password: await hash(password, OWASP),
+    });
     added = true;
   }
   return added;
@@ -91,61 +90,63 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     await writeItems(tx, items);
     const list = demoFile("nettle-and-comb.orders.json") as DemoOrder[];
     await insertOrders(tx, list.map(toRows));
-    for (const order of list) await settleDemoOrder(tx, order);
+    for (const order of list) await settleDemoOrder(tx, order, compiled, (sku) => catalogue.get(sku), now);
     await loadPeople(tx, demoPeople);
-    await tx
-      .insert(apiKeys)
-      .values(
-        demoKeys.map(({ name, key, scopes }) => ({
-          id: key,
-          name,
-          hash: createHash("sha256").update(key).digest("hex"),
-          scopes: [...scopes],
-        })),
-      );
+    await tx.insert(apiKeys).values(
+      demoKeys.map(({ name, key, scopes }) => ({
+        id: key,
+        name,
+        hash: createHash("sha256").update(key).digest("hex"),
+        scopes: [...scopes],
+      })),
+    );
     await writeSetup(tx, undefined, setup, now);
   });
+}
 
-  async function settleDemoOrder(tx: Database, demo: DemoOrder): Promise<void> {
-    const { order, lines } = toRows(demo);
-    const stored = {
-      order: { ...blankOrder, ...order },
-      lines: lines.map((line) => ({ discount: null, taxPercent: null, origin: null, ...line })),
-    };
-    const request = orderRequest(stored);
-    const rated = sure(
-      quote(
-        compiled,
-        { ...request, working: true },
-        { items: (sku) => catalogue.get(sku), now: now.toISOString() },
-      ),
-    );
-    const worded = wordQuote(rated);
-    const offer = demo.apply && worded.offers[worded.offers.length - 1];
-    let charge: string | null = null;
-    if (offer) {
-      const [row] = await tx
-        .insert(charges)
-        .values({
-          order: demo.number,
-          appliedAt: demo.placedAt,
-          appliedBy: "Maarja Kask",
-          basis: basisOf(request),
-          stamp: 1,
-          currency: rated.currency,
-          quote: offer,
-        })
-        .returning({ id: charges.id });
-      charge = row?.id ?? null;
-    }
-    const later = offer && demo.apply?.then;
-    if (later)
-      await tx.update(orderLines).set({ quantity: later.quantity }).where(eq(orderLines.order, demo.number));
-    const state = later
-      ? "out-of-date"
-      : openState(offer && { basis: basisOf(request) }, basisOf(request), rated);
-    await tx.update(orders).set({ state, charge }).where(eq(orders.number, demo.number));
+/** Rates an order as the desk would, and applies a charge where the demo says so. */
+async function settleDemoOrder(
+  tx: Database,
+  demo: DemoOrder,
+  compiled: CompiledSetup,
+  items: ItemLookup,
+  now: Date,
+): Promise<void> {
+  const { order, lines } = toRows(demo);
+  const stored = {
+    order: { ...blankOrder, ...order },
+    lines: lines.map((line) => ({ discount: null, taxPercent: null, origin: null, ...line })),
+  };
+  const request = orderRequest(stored);
+  const rated = sure(quote(compiled, { ...request, working: true }, { items, now: now.toISOString() }));
+  const worded = wordQuote(rated);
+  const offer = demo.apply && worded.offers[worded.offers.length - 1];
+  let charge: string | null = null;
+  if (offer) {
+    const [row] = await tx
+      .insert(charges)
+      .values({
+        order: demo.number,
+        appliedAt: demo.placedAt,
+        appliedBy: "Maarja Kask",
+        basis: basisOf(request),
+        stamp: 1,
+        currency: rated.currency,
+        quote: offer,
+      })
+      .returning({ id: charges.id });
+    charge = row?.id ?? null;
   }
+  const later = offer && demo.apply?.then;
+  if (later)
+    await tx
+      .update(orderLines)
+      .set({ quantity: later.quantity })
+      .where(and(eq(orderLines.order, demo.number), eq(orderLines.position, later.position)));
+  const state = later
+    ? "out-of-date"
+    : openState(offer && { basis: basisOf(request) }, basisOf(request), rated);
+  await tx.update(orders).set({ state, charge }).where(eq(orders.number, demo.number));
 }
 
 const blankOrder = {

@@ -68,7 +68,7 @@ export const offers: Setup["offers"] = [
     services: ["PNP-PARCEL", "TRN-ECO"],
     plan: { kind: "costPlus" },
     charged: "perShipmentSum",
-    adjust: { marginPercent: "12" },
+    adjust: { marginPercent: "42" },
     ...taken,
   },
   {
@@ -81,7 +81,7 @@ export const offers: Setup["offers"] = [
     destinations: { not: [{ country: "NO", postcode: "9*" }] },
     poBox: false,
     plan: { kind: "costPlus" },
-    adjust: { marginPercent: "18" },
+    adjust: { marginPercent: "46" },
     ...taken,
   },
   {
@@ -100,7 +100,7 @@ export const offers: Setup["offers"] = [
       ],
     },
     plan: { kind: "costPlus" },
-    adjust: { marginPercent: "30" },
+    adjust: { marginPercent: "52" },
     ...taken,
   },
   {

@@ -1,8 +1,8 @@
 import { spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { closeSync, existsSync, openSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { closeSync, existsSync, openSync, readFileSync, readlinkSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { dataFolder, makeFolder } from "./paths";
+import { dataFolder, makeFolder, root } from "./paths";
 import { StopWord } from "./stop-word";
 
 /** A running web process. */
@@ -38,8 +38,8 @@ export function runningServer(name: string): Note | undefined {
   if (!existsSync(noteOf(name))) return undefined;
   const note = JSON.parse(readFileSync(noteOf(name), "utf8")) as Note;
   try {
-    process.kill(note.pid, 0);
-    return readFileSync(`/proc/${note.pid}/cmdline`, "utf8").includes("server.js") ? note : undefined;
+    // a number may be used again: ours runs in the folder of a build
+    return readlinkSync(`/proc/${note.pid}/cwd`).startsWith(join(root, ".build")) ? note : undefined;
   } catch {
     return undefined;
   }

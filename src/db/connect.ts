@@ -10,9 +10,11 @@ export interface Connection {
   readonly close: () => Promise<void>;
 }
 
-/** Opens a pool. `onIdleError` hears of connections lost while unused (a restarted server); without it the process would end. */
-export function connect(url: string, onIdleError: (error: Error) => void, most = 10): Connection {
+/** Opens a pool. `onLost` hears of lost connections (a restarted server); without it the process would end. */
+export function connect(url: string, onLost: (error: Error) => void, most = 10): Connection {
   const pool = new Pool({ connectionString: url, max: most, connectionTimeoutMillis: 5000 });
-  pool.on("error", onIdleError);
+  pool.on("error", onLost);
+  // a connection lost in the middle of a transaction says so too, beside failing its query
+  pool.on("connect", (client) => client.on("error", onLost));
   return { db: drizzle(pool, { schema }), close: () => pool.end() };
 }

@@ -1,3 +1,4 @@
+import { list } from "./figures";
 import type { Finding, FindingCode, FindingData } from "@/core/checks/finding";
 
 type Sentences = { readonly [F in FindingCode]: (data: FindingData[F]) => string };
@@ -8,7 +9,8 @@ const sentences: Sentences = {
   "empty-cells": (d) =>
     `Zone ${d.zone}: ${d.empty === d.of ? "no break" : `${d.empty} of ${d.of} breaks`} ${d.empty === d.of ? "has a rate" : "have no rate"}.`,
   "zone-unreachable": (d) => `No destination leads to zone ${d.zone}.`,
-  "zone-without-row": (d) => `Zone ${d.zone} has no row in edition ${d.edition}: nothing is rated there.`,
+  "zones-without-row": (d) =>
+    `${d.zones.length === 1 ? "Zone" : "Zones"} ${list(d.zones)} ${d.zones.length === 1 ? "has" : "have"} no row in edition ${d.edition}: nothing is rated there.`,
   "item-without-weight": (d) => `${d.sku} has no weight.`,
 };
 

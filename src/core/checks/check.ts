@@ -64,14 +64,16 @@ function tariffRows(setup: Setup): Finding[] {
           ?.zones.filter((zone) => reached.has(zone.code) && !rows.has(zone.code)) ?? [];
       const path = joinPath("tariffs", tariff.code, "editions", edition.label);
       return [
-        ...missing.map((zone) =>
-          finding(
-            "zone-without-row",
-            "warning",
-            { tariff: tariff.code, edition: edition.label, zone: zone.code },
-            path,
-          ),
-        ),
+        ...(missing.length > 0
+          ? [
+              finding(
+                "zones-without-row",
+                "warning",
+                { tariff: tariff.code, edition: edition.label, zones: missing.map((zone) => zone.code) },
+                path,
+              ),
+            ]
+          : []),
         ...emptyCells(tariff, edition, path),
       ];
     }),

@@ -4,7 +4,7 @@ export interface FindingData {
   "not-supported-yet": object;
   "empty-cells": { tariff: string; edition: string; zone: string; empty: number; of: number };
   "zone-unreachable": { chart: string; zone: string };
-  "zone-without-row": { tariff: string; edition: string; zone: string };
+  "zones-without-row": { tariff: string; edition: string; zones: readonly string[] };
   "item-without-weight": { sku: string };
 }
 

@@ -1,4 +1,4 @@
-import { Decimal } from "./decimal";
+import type { Decimal } from "./decimal";
 
 /** Digits after the point by ISO 4217 where they are not 2. */
 const minorDigits: Record<string, number> = {

@@ -59,7 +59,7 @@ export function explainChargeableWeight(
       {
         volume: shownIn(
           total((group) => group.volume),
-          "l",
+          "divisor" in volumetric ? "cm3" : "m3",
         ),
         volumetric: byVolume,
         ...volumetric,

@@ -50,28 +50,31 @@ function unknownField(key: string, root: unknown, segments: PropertyKey[], issue
   };
 }
 
-/** Of the shapes of a union the one that was probably meant: fewest strange or missing fields. */
+/** Of the shapes of a union the one that was probably meant: the one with the least against it. */
 function closest(options: readonly (readonly Issue[])[]): readonly Issue[] | undefined {
-  const cost = (issues: readonly Issue[]) =>
-    issues.reduce(
-      (total, issue) =>
-        total +
-        (issue.code === "unrecognized_keys"
-          ? 2 * issue.keys.length
-          : missing(issue)
-            ? 3
-            : issue.path.length === 0
-              ? 20
-              : 1),
-      0,
-    );
   let best: readonly Issue[] | undefined;
-  for (const option of options) if (!best || cost(option) < cost(best)) best = option;
-  return best && cost(best) < 20 ? best : undefined;
+  for (const option of options) if (!best || costOf(option) < costOf(best)) best = option;
+  return best && costOf(best) < ANOTHER_KIND ? best : undefined;
+}
+
+/** A value of another kind altogether fits a shape less than one with strange or missing fields does. */
+const ANOTHER_KIND = 20;
+
+function costOf(issues: readonly Issue[]): number {
+  return issues.reduce((total, issue) => total + costOfOne(issue), 0);
+}
+
+function costOfOne(issue: Issue): number {
+  if (issue.code === "unrecognized_keys") return 2 * issue.keys.length;
+  if (issue.code === "invalid_union" && issue.errors.length > 0)
+    return 1 + Math.min(...issue.errors.map(costOf));
+  if (issue.code === "custom") return 1;
+  if (missing(issue)) return 3;
+  return issue.path.length === 0 ? ANOTHER_KIND : 1;
 }
 
 function missing(issue: Issue): boolean {
-  return issue.code === "invalid_type" && issue.input === undefined;
+  return (issue.code === "invalid_type" || issue.code === "invalid_value") && issue.input === undefined;
 }
 
 function explain(issue: Issue): Found {
@@ -85,7 +88,9 @@ function explain(issue: Issue): Found {
         ? { code: "missing-field" }
         : { code: "wrong-type", data: { expected: issue.expected } };
     case "invalid_value":
-      return { code: "not-a-choice", data: { choices: issue.values.map(String).join(", ") } };
+      return missing(issue)
+        ? { code: "missing-field" }
+        : { code: "not-a-choice", data: { choices: issue.values.map(String).join(", ") } };
     case "too_small":
       return { code: "too-small", data: { least: String(issue.minimum) } };
     case "too_big":

@@ -36,7 +36,10 @@ function canonical(text: string): string {
 /** A JSON number's own decimal text; tiny ones are written out instead of with an exponent. */
 function numberText(value: number): string {
   const text = String(value);
-  return text.includes("e-") ? value.toFixed(MOST_DIGITS).replace(/0+$/, "") : text;
+  const [mantissa = "", exponent] = text.split("e-");
+  if (exponent === undefined) return text;
+  const [whole = "", fraction = ""] = mantissa.replace("-", "").split(".");
+  return `${text.startsWith("-") ? "-" : ""}0.${"0".repeat(Number(exponent) - whole.length)}${whole}${fraction}`;
 }
 
 const decimalInput = z.union([z.string().max(500), z.number()]);

@@ -113,9 +113,9 @@ function gone(old: Map<string, PlacedRow> | undefined, wanted: Map<string, Place
 const ROWS_A_STATEMENT = 1000;
 
 function primaryColumns(table: PgTable): [string, PgColumn][] {
-  const composite = getTableConfig(table).primaryKeys[0]?.columns ?? [];
+  const composite = (getTableConfig(table).primaryKeys[0]?.columns ?? []).map((column) => column.name);
   return Object.entries(getTableColumns(table) as Record<string, PgColumn>).filter(
-    ([, column]) => column.primary || composite.includes(column),
+    ([, column]) => column.primary || composite.includes(column.name),
   );
 }
 

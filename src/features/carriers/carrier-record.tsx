@@ -14,7 +14,7 @@ import {
   type Notice,
 } from "@/features/draft";
 import { PageHead } from "@/ui/parts/page-head";
-import { Section } from "@/ui/parts/section";
+import { Record, Section } from "@/ui/parts/section";
 import { limitWords, rateWords, tierNames, transitWords } from "./service-words";
 
 const weightUnits = ["kg", "g", "lb", "oz"].map((unit) => ({ value: unit, name: unit }));
@@ -57,48 +57,50 @@ export function CarrierRecord({
           })}
         />
       </div>
-      <Section name="Identity">
-        <DraftText label="Name" path={at("name")} value={carrier.name} />
-        <DraftText label="Legal name" path={at("legalName")} value={carrier.legalName} optional />
-        <DraftText label="Country" path={at("country")} value={carrier.country} width="4rem" />
-        <DraftText label="Tax number" path={at("taxId")} value={carrier.taxId} optional />
-        <DraftText label="SCAC" path={at("scac")} value={carrier.scac} optional width="6rem" />
-        <DraftText label="Website" path={at("website")} value={carrier.website} optional />
-        <DraftText label="Language" path={at("language")} value={carrier.language} optional width="5rem" />
-        <DraftSwitch label="In use" path={at("active")} value={carrier.active} />
-      </Section>
-      <Section name="Bills in">
-        <DraftText label="Currency" path={at("currency")} value={carrier.currency} width="5rem" />
-        <DraftChoice
-          label="Weights in"
-          path={at("units/weight")}
-          value={carrier.units.weight}
-          options={weightUnits}
-        />
-      </Section>
-      <Section name="Contacts">
-        <List
-          items={(carrier.contacts ?? []).map((contact) =>
-            [contact.name, contact.phone, contact.email].filter(Boolean).join(" · "),
-          )}
-          none="No contact yet."
-        />
-      </Section>
-      <Section name="Addresses">
-        <List
-          items={(carrier.addresses ?? []).map(
-            (entry) =>
-              `${entry.code}: ${[...entry.lines, entry.postcode, entry.city, entry.country].join(", ")}`,
-          )}
-          none="No address yet."
-        />
-      </Section>
-      <Section name="Fuel index">
-        <List
-          items={(carrier.fuelIndex ?? []).map((entry) => `from ${entry.from}: ${entry.percent} %`)}
-          none="No fuel index."
-        />
-      </Section>
+      <Record>
+        <Section name="Identity">
+          <DraftText label="Name" path={at("name")} value={carrier.name} />
+          <DraftText label="Legal name" path={at("legalName")} value={carrier.legalName} optional />
+          <DraftText label="Country" path={at("country")} value={carrier.country} width="4rem" />
+          <DraftText label="Tax number" path={at("taxId")} value={carrier.taxId} optional />
+          <DraftText label="SCAC" path={at("scac")} value={carrier.scac} optional width="6rem" />
+          <DraftText label="Website" path={at("website")} value={carrier.website} optional />
+          <DraftText label="Language" path={at("language")} value={carrier.language} optional width="5rem" />
+          <DraftSwitch label="In use" path={at("active")} value={carrier.active} />
+        </Section>
+        <Section name="Bills in">
+          <DraftText label="Currency" path={at("currency")} value={carrier.currency} width="5rem" />
+          <DraftChoice
+            label="Weights in"
+            path={at("units/weight")}
+            value={carrier.units.weight}
+            options={weightUnits}
+          />
+        </Section>
+        <Section name="Contacts">
+          <List
+            items={(carrier.contacts ?? []).map((contact) =>
+              [contact.name, contact.phone, contact.email].filter(Boolean).join(" · "),
+            )}
+            none="No contact yet."
+          />
+        </Section>
+        <Section name="Addresses">
+          <List
+            items={(carrier.addresses ?? []).map(
+              (entry) =>
+                `${entry.code}: ${[...entry.lines, entry.postcode, entry.city, entry.country].join(", ")}`,
+            )}
+            none="No address yet."
+          />
+        </Section>
+        <Section name="Fuel index">
+          <List
+            items={(carrier.fuelIndex ?? []).map((entry) => `from ${entry.from}: ${entry.percent} %`)}
+            none="No fuel index."
+          />
+        </Section>
+      </Record>
     </>
   );
 }

@@ -21,7 +21,7 @@ import { ChoiceField } from "@/ui/fields/choice-field";
 import { EditField } from "@/ui/fields/edit-field";
 import { plainNumber } from "@/ui/number-text";
 import { PageHead } from "@/ui/parts/page-head";
-import { Section } from "@/ui/parts/section";
+import { Record, Section } from "@/ui/parts/section";
 import { tierNames } from "./service-words";
 
 interface Option {
@@ -78,151 +78,185 @@ export function ServiceRecord({
         />
       </PageHead>
       <FindingsNote notices={notices} />
-      <Section name="Name">
-        <DraftText label="Name" path={at("name")} value={service.name} />
-        <DraftChoice label="Tier" path={at("tier")} value={service.tier} options={tiers} />
-        <DraftSwitch label="In use" path={at("active")} value={service.active} />
-      </Section>
-      <Section name="Leaves from">
-        <DraftPickMany
-          label="Origins"
-          path={at("origins")}
-          value={service.origins}
-          optional
-          none="every origin"
-          options={origins}
-        />
-      </Section>
-      <Section name="Transit">
-        <DraftWhole
-          label="At least"
-          path={at("transit/minDays")}
-          value={service.transit.minDays}
-          unit="working days of the carrier"
-        />
-        <DraftWhole
-          label="At most"
-          path={at("transit/maxDays")}
-          value={service.transit.maxDays}
-          unit="working days of the carrier"
-        />
-        {service.transit.byZone?.map((entry) => (
-          <p key={entry.zone} className="pl-1.5 text-soft">
-            zone {entry.zone}: {entry.minDays} to {entry.maxDays}
-          </p>
-        ))}
-      </Section>
-      <Section name="Limits">
-        <p className="mb-1 text-soft">A shipment exactly at a limit still goes.</p>
-        <DraftQuantity
-          label="Parcel from"
-          path={at("limits/minParcelWeight")}
-          value={service.limits?.minParcelWeight}
-          unit={weight}
-        />
-        <DraftQuantity
-          label="Parcel up to"
-          path={at("limits/maxParcelWeight")}
-          value={service.limits?.maxParcelWeight}
-          unit={weight}
-        />
-        <DraftQuantity
-          label="Shipment from"
-          path={at("limits/minShipmentWeight")}
-          value={service.limits?.minShipmentWeight}
-          unit={weight}
-        />
-        <DraftQuantity
-          label="Shipment up to"
-          path={at("limits/maxShipmentWeight")}
-          value={service.limits?.maxShipmentWeight}
-          unit={weight}
-        />
-        <DraftQuantity
-          label="Longest side"
-          path={at("limits/maxLength")}
-          value={service.limits?.maxLength}
-          unit="cm"
-        />
-        <DraftQuantity
-          label="Length + girth"
-          path={at("limits/maxGirthPlusLength")}
-          value={service.limits?.maxGirthPlusLength}
-          unit="cm"
-        />
-        <MostParcels path={at("limits/maxParcels")} value={service.limits?.maxParcels} />
-      </Section>
-      <Section name="Accepts">
-        <DraftSwitch
-          label="PO boxes"
-          path={at("accepts/poBox")}
-          value={service.accepts?.poBox}
-          missing
-          names={takes}
-        />
-        <DraftSwitch
-          label="Cash on delivery"
-          path={at("accepts/cashOnDelivery")}
-          value={service.accepts?.cashOnDelivery}
-          names={takes}
-        />
-        <DraftSwitch
-          label="Collection points"
-          path={at("accepts/collectionPoint")}
-          value={service.accepts?.collectionPoint}
-          missing
-          names={takes}
-        />
-        <DraftSwitch
-          label="Signature"
-          path={at("accepts/signature")}
-          value={service.accepts?.signature}
-          missing
-          names={takes}
-        />
-        <DraftPickMany
-          label="Refuses"
-          path={at("accepts/refusesGoodsClasses")}
-          value={service.accepts?.refusesGoodsClasses}
-          optional
-          none="nothing"
-          options={goodsClasses}
-        />
-      </Section>
-      <Section name="Rate">
-        <RateSource path={at("rate")} rate={service.rate} tariffs={buyTariffs} />
-        <DraftQuantity label="Weight step" path={at("weightStep")} value={service.weightStep} unit={weight} />
-        <p className="mb-1 flex gap-x-2">
-          <span className="w-[128px] text-soft">Volumetric</span>
-          {service.volumetric
-            ? "divisor" in service.volumetric
-              ? `cm³ ÷ ${service.volumetric.divisor} per parcel`
-              : `${service.volumetric.kgPerM3} kg per m³ and parcel`
-            : "by actual weight only"}
-        </p>
-        {"tariff" in service.rate && (
-          <Link
-            prefetch={false}
-            className="link"
-            href={`/tariffs/${encodeURIComponent(service.rate.tariff)}`}
-          >
-            Open the tariff
-          </Link>
-        )}
-      </Section>
-      <Section name="Behind offers">
-        <ul>
-          {offers.map((offer) => (
-            <li key={offer.code}>
-              <Link prefetch={false} className="link" href={`/offers/${encodeURIComponent(offer.code)}`}>
-                {offer.name}
-              </Link>
-            </li>
+      <Record>
+        <Section name="Name">
+          <DraftText label="Name" path={at("name")} value={service.name} />
+          <DraftChoice label="Tier" path={at("tier")} value={service.tier} options={tiers} />
+          <DraftSwitch label="In use" path={at("active")} value={service.active} />
+        </Section>
+        <Section name="Leaves from">
+          <DraftPickMany
+            label="Origins"
+            path={at("origins")}
+            value={service.origins}
+            optional
+            none="every origin"
+            options={origins}
+          />
+        </Section>
+        <Section name="Transit">
+          <DraftWhole
+            label="At least"
+            path={at("transit/minDays")}
+            value={service.transit.minDays}
+            unit="working days of the carrier"
+          />
+          <DraftWhole
+            label="At most"
+            path={at("transit/maxDays")}
+            value={service.transit.maxDays}
+            unit="working days of the carrier"
+          />
+          {service.transit.byZone?.map((entry) => (
+            <p key={entry.zone} className="pl-1.5 text-soft">
+              zone {entry.zone}: {entry.minDays} to {entry.maxDays}
+            </p>
           ))}
-          {offers.length === 0 && <li className="text-soft">No offer uses it.</li>}
-        </ul>
-      </Section>
+        </Section>
+        <Limits path={path} limits={service.limits} weight={weight} />
+        <Accepts path={path} accepts={service.accepts} goodsClasses={goodsClasses} />
+        <Rate path={path} service={service} buyTariffs={buyTariffs} weight={weight} />
+        <Section name="Behind offers">
+          <ul>
+            {offers.map((offer) => (
+              <li key={offer.code}>
+                <Link prefetch={false} className="link" href={`/offers/${encodeURIComponent(offer.code)}`}>
+                  {offer.name}
+                </Link>
+              </li>
+            ))}
+            {offers.length === 0 && <li className="text-soft">No offer uses it.</li>}
+          </ul>
+        </Section>
+      </Record>
     </>
+  );
+}
+
+function Limits({
+  path,
+  limits,
+  weight,
+}: {
+  readonly path: string;
+  readonly limits: Service["limits"];
+  readonly weight: string;
+}) {
+  const at = (field: string) => `${path}/limits/${field}`;
+  return (
+    <Section name="Limits">
+      <p className="mb-1 text-soft">A shipment exactly at a limit still goes.</p>
+      <DraftQuantity
+        label="Parcel from"
+        path={at("minParcelWeight")}
+        value={limits?.minParcelWeight}
+        unit={weight}
+      />
+      <DraftQuantity
+        label="Parcel up to"
+        path={at("maxParcelWeight")}
+        value={limits?.maxParcelWeight}
+        unit={weight}
+      />
+      <DraftQuantity
+        label="Shipment from"
+        path={at("minShipmentWeight")}
+        value={limits?.minShipmentWeight}
+        unit={weight}
+      />
+      <DraftQuantity
+        label="Shipment up to"
+        path={at("maxShipmentWeight")}
+        value={limits?.maxShipmentWeight}
+        unit={weight}
+      />
+      <DraftQuantity label="Longest side" path={at("maxLength")} value={limits?.maxLength} unit="cm" />
+      <DraftQuantity
+        label="Length + girth"
+        path={at("maxGirthPlusLength")}
+        value={limits?.maxGirthPlusLength}
+        unit="cm"
+      />
+      <MostParcels path={at("maxParcels")} value={limits?.maxParcels} />
+    </Section>
+  );
+}
+
+function Accepts({
+  path,
+  accepts,
+  goodsClasses,
+}: {
+  readonly path: string;
+  readonly accepts: Service["accepts"];
+  readonly goodsClasses: readonly Option[];
+}) {
+  const at = (field: string) => `${path}/accepts/${field}`;
+  return (
+    <Section name="Accepts">
+      <DraftSwitch label="PO boxes" path={at("poBox")} value={accepts?.poBox} missing names={takes} />
+      <DraftSwitch
+        label="Cash on delivery"
+        path={at("cashOnDelivery")}
+        value={accepts?.cashOnDelivery}
+        names={takes}
+      />
+      <DraftSwitch
+        label="Collection points"
+        path={at("collectionPoint")}
+        value={accepts?.collectionPoint}
+        missing
+        names={takes}
+      />
+      <DraftSwitch
+        label="Signature"
+        path={at("signature")}
+        value={accepts?.signature}
+        missing
+        names={takes}
+      />
+      <DraftPickMany
+        label="Refuses"
+        path={at("refusesGoodsClasses")}
+        value={accepts?.refusesGoodsClasses}
+        optional
+        none="nothing"
+        options={goodsClasses}
+      />
+    </Section>
+  );
+}
+
+function Rate({
+  path,
+  service,
+  buyTariffs,
+  weight,
+}: {
+  readonly path: string;
+  readonly service: Service;
+  readonly buyTariffs: readonly Option[];
+  readonly weight: string;
+}) {
+  const at = (field: string) => `${path}/${field}`;
+  return (
+    <Section name="Rate">
+      <RateSource path={at("rate")} rate={service.rate} tariffs={buyTariffs} />
+      <DraftQuantity label="Weight step" path={at("weightStep")} value={service.weightStep} unit={weight} />
+      <p className="mb-1 flex gap-x-2">
+        <span className="w-[128px] text-soft">Volumetric</span>
+        {service.volumetric
+          ? "divisor" in service.volumetric
+            ? `cm³ ÷ ${service.volumetric.divisor} per parcel`
+            : `${service.volumetric.kgPerM3} kg per m³ and parcel`
+          : "by actual weight only"}
+      </p>
+      {"tariff" in service.rate && (
+        <Link prefetch={false} className="link" href={`/tariffs/${encodeURIComponent(service.rate.tariff)}`}>
+          Open the tariff
+        </Link>
+      )}
+    </Section>
   );
 }
 

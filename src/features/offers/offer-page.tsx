@@ -65,7 +65,6 @@ export function OfferPage({
 }: Props) {
   const path = joinPath("offers", offer.code);
   const at = (field: string) => `${path}/${field}`;
-  const channelOptions = channels.map((channel) => ({ value: channel.code, name: channel.name }));
   const shownServices = [...services].sort(
     (a, b) => rank(offer.services, a.value) - rank(offer.services, b.value),
   );
@@ -75,49 +74,7 @@ export function OfferPage({
         <RemoveMember path={path} value={offer as Json} home="/offers" />
       </PageHead>
       <FindingsNote notices={notices} />
-      <Section name="Where, for whom">
-        <DraftPickMany
-          label="Channels"
-          path={at("channels")}
-          value={offer.channels}
-          options={channelOptions}
-          none="in no channel"
-        />
-        <Places label="Only to" path={at("destinations/only")} offer={offer} side="only" none="everywhere" />
-        <Places
-          label="But not to"
-          path={at("destinations/not")}
-          offer={offer}
-          side="not"
-          none="no exception"
-        />
-        <DraftSwitch label="PO boxes" path={at("poBox")} value={offer.poBox} missing names={boxes} />
-        <DraftPickMany
-          label="Only goods"
-          path={at("onlyGoodsClasses")}
-          value={offer.onlyGoodsClasses}
-          optional
-          options={goodsClasses}
-          none="all goods"
-        />
-        <DraftPickMany
-          label="Refuses"
-          path={at("refusesGoodsClasses")}
-          value={offer.refusesGoodsClasses}
-          optional
-          options={goodsClasses}
-          none="nothing"
-        />
-        <Groups path={at("customerGroups")} groups={offer.customerGroups} />
-        <DraftText
-          label="Only with coupon"
-          path={at("couponOnly")}
-          value={offer.couponOnly}
-          optional
-          placeholder="none needed"
-          width="10rem"
-        />
-      </Section>
+      <WhereForWhom offer={offer} path={path} channels={channels} goodsClasses={goodsClasses} />
       <Section name="Behind it">
         <DraftPickMany
           label="Services"
@@ -187,6 +144,55 @@ export function OfferPage({
         <DraftSwitch label="In use" path={at("active")} value={offer.active} />
       </Section>
     </>
+  );
+}
+
+function WhereForWhom({
+  offer,
+  path,
+  channels,
+  goodsClasses,
+}: Pick<Props, "offer" | "channels" | "goodsClasses"> & { readonly path: string }) {
+  const at = (field: string) => `${path}/${field}`;
+  const channelOptions = channels.map((channel) => ({ value: channel.code, name: channel.name }));
+  return (
+    <Section name="Where, for whom">
+      <DraftPickMany
+        label="Channels"
+        path={at("channels")}
+        value={offer.channels}
+        options={channelOptions}
+        none="in no channel"
+      />
+      <Places label="Only to" path={at("destinations/only")} offer={offer} side="only" none="everywhere" />
+      <Places label="But not to" path={at("destinations/not")} offer={offer} side="not" none="no exception" />
+      <DraftSwitch label="PO boxes" path={at("poBox")} value={offer.poBox} missing names={boxes} />
+      <DraftPickMany
+        label="Only goods"
+        path={at("onlyGoodsClasses")}
+        value={offer.onlyGoodsClasses}
+        optional
+        options={goodsClasses}
+        none="all goods"
+      />
+      <DraftPickMany
+        label="Refuses"
+        path={at("refusesGoodsClasses")}
+        value={offer.refusesGoodsClasses}
+        optional
+        options={goodsClasses}
+        none="nothing"
+      />
+      <Groups path={at("customerGroups")} groups={offer.customerGroups} />
+      <DraftText
+        label="Only with coupon"
+        path={at("couponOnly")}
+        value={offer.couponOnly}
+        optional
+        placeholder="none needed"
+        width="10rem"
+      />
+    </Section>
   );
 }
 

@@ -41,7 +41,9 @@ export function planWords(offer: Offer, homeCurrency: string): string {
       : charged === "perShipmentSum"
         ? ", shipments added up"
         : ", the highest of the shipments";
-  if (plan.kind === "costPlus") return `what it costs us${several}`;
+  const margin = offer.adjust?.marginPercent;
+  if (plan.kind === "costPlus")
+    return `what it costs us${margin === undefined ? "" : ` + ${margin} %`}${several}`;
   if (plan.kind === "flat") return `${plan.amount} ${homeCurrency} ${pers[plan.per]}${several}`;
   if (plan.kind === "tariff") return `the sell tariff ${plan.tariff}${several}`;
   return plan.kind;

@@ -170,11 +170,13 @@ function Withheld({ view }: { readonly view: OrderView }) {
             {offer.because.length === 0 ? (
               <Reason text={offer.text} source={offer.source} />
             ) : (
-              offer.because.map((one, i) => (
+              distinct(offer.because).map((one, i) => (
                 <span key={`${one.service} ${one.origin}`}>
                   {i > 0 && "; "}
-                  {offer.because.length > 1 && <>{view.serviceNames[one.service] ?? one.service} </>}
-                  <Reason text={offer.because.length > 1 ? lower(one.text) : one.text} source={one.source} />
+                  {severalServices(offer.because) && one.reason !== "origin-not-served-by-service" && (
+                    <>{view.serviceNames[one.service] ?? one.service}: </>
+                  )}
+                  <Reason text={one.text} source={one.source} />
                 </span>
               ))
             )}
@@ -185,8 +187,17 @@ function Withheld({ view }: { readonly view: OrderView }) {
   );
 }
 
-function lower(text: string): string {
-  return /^[A-Z][a-z]/.test(text) ? text.charAt(0).toLowerCase() + text.slice(1) : text;
+type Because = NonNullable<OrderView["quote"]>["withheld"][number]["because"];
+
+/** The same service says the same of several shipments: once is enough. */
+function distinct(because: Because): Because {
+  return because.filter(
+    (one, i) => because.findIndex((other) => other.service === one.service && other.text === one.text) === i,
+  );
+}
+
+function severalServices(because: Because): boolean {
+  return because.some((one) => one.service !== because[0]?.service);
 }
 
 function Reason({ text, source }: { readonly text: string; readonly source: string }) {

@@ -44,7 +44,7 @@ export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonl
       <PageHead
         above={
           <>
-            Order {order.number} · {view.channelName} · {order.placedAt.slice(0, 16)} UTC ·{" "}
+            Order {order.number} · {view.channelName} · {view.placed} ·{" "}
             <span aria-hidden>{queueNames[state]?.sign}</span> {queueNames[state]?.name}
           </>
         }

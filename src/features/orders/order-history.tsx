@@ -16,7 +16,7 @@ export function OrderHistory({ history }: { readonly history: OrderView["history
       <ul className="narrow mt-1 text-soft">
         {history.map((entry) => (
           <li key={`${entry.at} ${entry.what}`}>
-            {entry.at.slice(0, 16)} · {entry.who} {words[entry.what] ?? entry.what}
+            {entry.at} · {entry.who} {words[entry.what] ?? entry.what}
             {figures(entry.from) && `: ${figures(entry.from)} →`} {figures(entry.to)}
           </li>
         ))}

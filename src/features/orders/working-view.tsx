@@ -1,6 +1,7 @@
 import Link from "next/link";
-import { stations, type Station } from "@/core/working/step";
+import { stations, type Station, type Step } from "@/core/working/step";
 import { placeHref } from "@/features/draft";
+import { stepParts } from "@/messages/step-sentence";
 import { WorkingLine, type WorkingStation } from "@/ui/line/working-line";
 import type { OfferView, OrderView } from "./load";
 
@@ -27,8 +28,7 @@ export function WorkingView({ offer, view, aside }: Props) {
           key: String(index),
           text: (
             <StepText
-              text={step.text}
-              source={step.source}
+              step={step}
               shipment={
                 several && step.shipment !== undefined
                   ? place(view, offer.shipments[step.shipment]?.origin)
@@ -47,16 +47,9 @@ function place(view: Props["view"], origin: string | undefined): string {
   return origin === undefined ? "" : (view.originNames[origin] ?? origin);
 }
 
-function StepText({
-  text,
-  source,
-  shipment,
-}: {
-  readonly text: string;
-  readonly source: string | undefined;
-  readonly shipment: string | undefined;
-}) {
-  const href = source === undefined ? undefined : placeHref(source);
+function StepText({ step, shipment }: { readonly step: Step; readonly shipment: string | undefined }) {
+  const href = step.source === undefined ? undefined : placeHref(step.source);
+  const [before, source, after] = stepParts(step);
   return (
     <>
       {shipment !== undefined && (
@@ -64,16 +57,20 @@ function StepText({
           {shipment}
         </span>
       )}
-      {href === undefined ? (
-        text
+      {before}
+      {href === undefined || source === "" ? (
+        source
       ) : (
         <Link href={href} prefetch={false} className="link">
-          {text}
+          {source}
         </Link>
       )}
+      {after}
     </>
   );
 }
+
+const some = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
 
 /** A station's figure and what it is. */
 function headOf(station: Station, offer: OfferView, view: Props["view"]): [string, string] {
@@ -88,7 +85,7 @@ function headOf(station: Station, offer: OfferView, view: Props["view"]): [strin
         order?.code === "order-measured" && order.inputs.weight
           ? `${order.inputs.weight.value} ${order.inputs.weight.unit}`
           : "no weight",
-        order?.code === "order-measured" ? `${order.inputs.pieces} pieces` : "",
+        order?.code === "order-measured" ? some(order.inputs.pieces, "piece") : "",
       ];
     case "origin":
       return [
@@ -105,7 +102,10 @@ function headOf(station: Station, offer: OfferView, view: Props["view"]): [strin
     case "service":
       return [
         joined(offer.shipments.map((shipment) => view.serviceNames[shipment.service] ?? shipment.service)),
-        `${offer.shipments.reduce((sum, shipment) => sum + shipment.parcels, 0)} parcels`,
+        some(
+          offer.shipments.reduce((sum, shipment) => sum + shipment.parcels, 0),
+          "parcel",
+        ),
       ];
     case "rate":
       return [offer.cost, `we pay, ${money}`];

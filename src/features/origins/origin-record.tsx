@@ -18,7 +18,7 @@ import {
 } from "@/features/draft";
 import { EditField } from "@/ui/fields/edit-field";
 import { PageHead } from "@/ui/parts/page-head";
-import { Section } from "@/ui/parts/section";
+import { Record, Section } from "@/ui/parts/section";
 
 interface Props {
   readonly origin: Origin;
@@ -47,90 +47,101 @@ export function OriginRecord({ origin, goodsClasses, services, notices }: Props)
         <RemoveMember path={path} value={origin} home="/origins" />
       </PageHead>
       <FindingsNote notices={notices} />
-      <Section name="Name">
-        <DraftText label="Name" path={at("name")} value={origin.name} />
-        <DraftChoice label="Kind" path={at("kind")} value={origin.kind} options={kinds} />
-        <DraftSwitch label="In use" path={at("active")} value={origin.active} />
-      </Section>
-      <Section name="Address">
-        <AddressLine path={at("address/lines")} lines={origin.address.lines} />
-        <DraftText
-          label="Postcode"
-          path={at("address/postcode")}
-          value={origin.address.postcode}
-          width="8rem"
-        />
-        <DraftText label="Town" path={at("address/city")} value={origin.address.city} />
-        <DraftText
-          label="Subdivision"
-          path={at("address/subdivision")}
-          value={origin.address.subdivision}
-          optional
-          width="8rem"
-          placeholder="ISO 3166-2"
-        />
-        <DraftText label="Country" path={at("address/country")} value={origin.address.country} width="4rem" />
-      </Section>
-      <Section name="Contact">
-        <DraftText label="Name" path={at("contact/name")} value={origin.contact?.name} optional />
-        <DraftText label="Telephone" path={at("contact/phone")} value={origin.contact?.phone} optional />
-        <DraftText label="E-mail" path={at("contact/email")} value={origin.contact?.email} optional />
-      </Section>
-      <Section name="Working time">
-        <DraftText
-          label="Cut-off"
-          path={at("cutOff")}
-          value={origin.cutOff}
-          width="5rem"
-          unit={`in ${origin.timeZone}`}
-        />
-        <DraftText label="Time zone" path={at("timeZone")} value={origin.timeZone} />
-        <DraftWhole
-          label="Handling"
-          path={at("handlingDays")}
-          value={origin.handlingDays}
-          unit="working days"
-        />
-        <Workdays path={at("workdays")} workdays={origin.workdays} />
-        <Holidays path={at("holidays")} holidays={origin.holidays} />
-      </Section>
-      <Section name="Sourcing">
-        <DraftWhole label="Rank" path={at("rank")} value={origin.rank} unit="1 comes first" />
-        <DraftPickMany
-          label="Refuses"
-          path={at("refusesGoodsClasses")}
-          value={origin.refusesGoodsClasses}
-          optional
-          none="nothing"
-          options={goodsClasses.map((entry) => ({ value: entry.code, name: entry.name }))}
-        />
-        <p className="flex flex-wrap gap-x-2">
-          <span className="w-[128px] text-soft">Serves</span>
-          {origin.serves
-            ? origin.serves
-                .map((place) =>
-                  [place.subdivision ?? place.country, place.postcode].filter(Boolean).join(" "),
-                )
-                .join(", ")
-            : "everywhere"}
-        </p>
-      </Section>
-      <Section name="Position">
-        <Coordinate label="Latitude" path={at("position")} origin={origin} axis="lat" />
-        <Coordinate label="Longitude" path={at("position")} origin={origin} axis="lon" />
-      </Section>
-      <Section name="Leaving here">
-        <ul className="space-y-0.5">
-          {services.map((service) => (
-            <li key={service.code}>
-              <Link prefetch={false} className="link" href={`/services/${encodeURIComponent(service.code)}`}>
-                {service.name}
-              </Link>
-            </li>
-          ))}
-          {services.length === 0 && <li className="text-soft">No service leaves from here.</li>}
-        </ul>
-      </Section>
+      <Record>
+        <Section name="Name">
+          <DraftText label="Name" path={at("name")} value={origin.name} />
+          <DraftChoice label="Kind" path={at("kind")} value={origin.kind} options={kinds} />
+          <DraftSwitch label="In use" path={at("active")} value={origin.active} />
+        </Section>
+        <Section name="Address">
+          <AddressLine path={at("address/lines")} lines={origin.address.lines} />
+          <DraftText
+            label="Postcode"
+            path={at("address/postcode")}
+            value={origin.address.postcode}
+            width="8rem"
+          />
+          <DraftText label="Town" path={at("address/city")} value={origin.address.city} />
+          <DraftText
+            label="Subdivision"
+            path={at("address/subdivision")}
+            value={origin.address.subdivision}
+            optional
+            width="8rem"
+            placeholder="ISO 3166-2"
+          />
+          <DraftText
+            label="Country"
+            path={at("address/country")}
+            value={origin.address.country}
+            width="4rem"
+          />
+        </Section>
+        <Section name="Contact">
+          <DraftText label="Name" path={at("contact/name")} value={origin.contact?.name} optional />
+          <DraftText label="Telephone" path={at("contact/phone")} value={origin.contact?.phone} optional />
+          <DraftText label="E-mail" path={at("contact/email")} value={origin.contact?.email} optional />
+        </Section>
+        <Section name="Working time">
+          <DraftText
+            label="Cut-off"
+            path={at("cutOff")}
+            value={origin.cutOff}
+            width="5rem"
+            unit={`in ${origin.timeZone}`}
+          />
+          <DraftText label="Time zone" path={at("timeZone")} value={origin.timeZone} />
+          <DraftWhole
+            label="Handling"
+            path={at("handlingDays")}
+            value={origin.handlingDays}
+            unit="working days"
+          />
+          <Workdays path={at("workdays")} workdays={origin.workdays} />
+          <Holidays path={at("holidays")} holidays={origin.holidays} />
+        </Section>
+        <Section name="Sourcing">
+          <DraftWhole label="Rank" path={at("rank")} value={origin.rank} unit="1 comes first" />
+          <DraftPickMany
+            label="Refuses"
+            path={at("refusesGoodsClasses")}
+            value={origin.refusesGoodsClasses}
+            optional
+            none="nothing"
+            options={goodsClasses.map((entry) => ({ value: entry.code, name: entry.name }))}
+          />
+          <p className="flex flex-wrap gap-x-2">
+            <span className="w-[128px] text-soft">Serves</span>
+            {origin.serves
+              ? origin.serves
+                  .map((place) =>
+                    [place.subdivision ?? place.country, place.postcode].filter(Boolean).join(" "),
+                  )
+                  .join(", ")
+              : "everywhere"}
+          </p>
+        </Section>
+        <Section name="Position">
+          <Coordinate label="Latitude" path={at("position")} origin={origin} axis="lat" />
+          <Coordinate label="Longitude" path={at("position")} origin={origin} axis="lon" />
+        </Section>
+        <Section name="Leaving here">
+          <ul className="space-y-0.5">
+            {services.map((service) => (
+              <li key={service.code}>
+                <Link
+                  prefetch={false}
+                  className="link"
+                  href={`/services/${encodeURIComponent(service.code)}`}
+                >
+                  {service.name}
+                </Link>
+              </li>
+            ))}
+            {services.length === 0 && <li className="text-soft">No service leaves from here.</li>}
+          </ul>
+        </Section>
+      </Record>
     </>
   );
 }

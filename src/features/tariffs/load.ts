@@ -3,7 +3,7 @@ import { localDate } from "@/core/calendar/local-date";
 import type { Setup } from "@/core/setup/setup";
 import type { Tariff } from "@/core/setup/tariff";
 import { now } from "@/server/clock";
-import type { Notice } from "../draft/notice";
+import type { Notice } from "@/features/draft";
 import type { TariffSummary } from "./tariff-list";
 
 /** Today in the business's time zone. */

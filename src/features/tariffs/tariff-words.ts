@@ -43,8 +43,8 @@ export function breakOf(tariff: Tariff, edition: Edition, index: number): string
   const [lower, upper] =
     tariff.boundary === "upTo" ? [edges[index - 1], edges[index]] : [edges[index], edges[index + 1]];
   return breakWords({
-    ...(lower == null ? {} : { lower }),
-    ...(upper == null ? {} : { upper }),
+    ...(lower === null || lower === undefined ? {} : { lower }),
+    ...(upper === null || upper === undefined ? {} : { upper }),
     unit: edgeUnit(tariff),
     boundary: tariff.boundary,
   });

@@ -96,6 +96,7 @@ export function TariffWorkbench({
             onActive={setActive}
             height="calc(100vh - 280px)"
             start={start ?? { row: 0, column: LEAD }}
+            takeFocus={start !== undefined}
           />
           <p className="mt-1.5 text-soft">
             An empty cell means no rate there. <Key>Ctrl V</Key> pastes a block, <Key>F2</Key> edits,{" "}
@@ -115,16 +116,16 @@ function columnsOf(tariff: Tariff, edition: Edition, path: string): GridColumn[]
       key: `break ${index}`,
       name: entry.edge ?? "and above",
       head: <EdgeInput tariff={tariff} edition={edition} index={index} path={`${path}/breaks/${index}`} />,
-      width: 78,
+      width: 72,
       numeric: true,
     }),
   );
   return [
-    { key: "zone", name: "Zone", head: "Zone", width: 64, fixed: true },
-    { key: "name", name: "Zone's name", head: "", width: 176, fixed: true },
+    { key: "zone", name: "Zone", head: "Zone", width: 80, fixed: true },
+    { key: "name", name: "Zone's name", head: "", width: 172, fixed: true },
     ...breaks,
-    { key: "minimum", name: "Minimum", head: "at least", width: 72, numeric: true },
-    { key: "maximum", name: "Maximum", head: "at most", width: 72, numeric: true },
+    { key: "minimum", name: "Minimum", head: "at least", width: 66, numeric: true },
+    { key: "maximum", name: "Maximum", head: "at most", width: 66, numeric: true },
   ];
 }
 

@@ -28,7 +28,7 @@ const columns: readonly GridColumn[] = [
     key: "postcode",
     name: "Postcode: exact, prefix with *, or range with two points",
     head: "Postcode",
-    width: 170,
+    width: 194,
   },
 ];
 
@@ -84,9 +84,7 @@ export function ChartEditor({ chart, usedBy, notices, entry }: Props) {
             height="calc(100vh - 250px)"
             emptyText={({ row, column }) => (row === chart.entries.length && column === 1 ? "new: EE" : "")}
             mark={({ row, column }) =>
-              column === 0 && chart.entries[row]?.zone != null && !names.has(chart.entries[row].zone)
-                ? "warning"
-                : undefined
+              column === 0 && isStranger(chart.entries[row]?.zone, names) ? "warning" : undefined
             }
             onRemoveRow={removeRow}
             start={
@@ -108,4 +106,9 @@ export function ChartEditor({ chart, usedBy, notices, entry }: Props) {
       </div>
     </>
   );
+}
+
+/** Whether an entry leads to a zone the chart does not have. */
+function isStranger(zone: string | null | undefined, names: ReadonlyMap<string, string>): boolean {
+  return zone !== null && zone !== undefined && !names.has(zone);
 }

@@ -1,6 +1,6 @@
 import { applyChanges } from "@/core/setup/change";
 import { inverse } from "@/core/setup/inverse";
-import { smallestSetup } from "@/core/testing/smallest-setup";
+import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { entryChanges } from "./entry-edits";
 
 const setup = smallestSetup();

@@ -15,7 +15,9 @@ export interface Person {
 
 /** Who is signed in, by the request's session cookie; nobody when there is none. */
 export async function currentPerson(): Promise<Person | undefined> {
-  const session = await auth().api.getSession({ headers: await headers() });
+  // asking for the headers first tells the build that the page belongs to a request
+  const request = await headers();
+  const session = await auth().api.getSession({ headers: request });
   if (!session) return undefined;
   const { id, name, email, role } = session.user;
   return isRole(role) ? { id, name, email, role } : undefined;

@@ -5,7 +5,9 @@ import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
 import type { Parsed } from "@/core/setup/parse-setup";
 import type { Setup } from "@/core/setup/setup";
 import type { Database } from "@/db/connect";
+import { readCatalogue } from "@/db/queries/items";
 import { readSetup, readStamp } from "@/db/queries/setup";
+import type { Item } from "@/core/setup/item";
 
 /** A stored setup with everything made from it. */
 export interface CurrentSetup {
@@ -13,6 +15,8 @@ export interface CurrentSetup {
   readonly setup: Setup;
   readonly compiled: Parsed<CompiledSetup>;
   readonly findings: readonly Finding[];
+  /** The catalogue the findings were made with. */
+  readonly items: readonly Item[];
 }
 
 const cache = globalThis as { wallodromSetup?: CurrentSetup };
@@ -30,25 +34,29 @@ export async function currentSetup(
   if (cache.wallodromSetup?.stamp === stamp) return cache.wallodromSetup;
   // stamp and setup are read at one instant, so that neither can belong to another edit
   const read = await db.transaction(
-    async (tx) => ({ stamp: await readStamp(tx as Database), setup: await readSetup(tx as Database) }),
+    async (tx) => ({
+      stamp: await readStamp(tx as Database),
+      setup: await readSetup(tx as Database),
+      items: await readCatalogue(tx as Database),
+    }),
     {
       isolationLevel: "repeatable read",
       accessMode: "read only",
     },
   );
   if (!read.setup) return undefined;
-  const current = prepare(read.stamp, read.setup);
+  const current = prepare(read.stamp, read.setup, read.items);
   cache.wallodromSetup = current;
   return current;
 }
 
-function prepare(stamp: number, setup: Setup): CurrentSetup {
-  return { stamp, setup, compiled: compileSetup(setup), findings: check(setup) };
+function prepare(stamp: number, setup: Setup, items: readonly Item[]): CurrentSetup {
+  return { stamp, setup, items, compiled: compileSetup(setup), findings: check(setup, items) };
 }
 
 /** Keeps what an edit has just made, so that the next reader need not read it again. */
 export function remember(stamp: number, setup: Setup): CurrentSetup {
-  const current = prepare(stamp, setup);
+  const current = prepare(stamp, setup, cache.wallodromSetup?.items ?? []);
   cache.wallodromSetup = current;
   return current;
 }

@@ -44,8 +44,9 @@ export async function editSetup(
         who,
         what: "setup-changed",
         subject: change.path,
-        from: change.from ?? null,
-        to: change.to ?? null,
+        // inside an object a text stays a text: JSON columns read a bare "12.50" back as a number
+        from: change.from === undefined ? null : { value: change.from },
+        to: change.to === undefined ? null : { value: change.to },
       })),
     );
     written = { stamp: next, setup: changed.value.setup };

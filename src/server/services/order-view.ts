@@ -40,6 +40,8 @@ export interface LineView {
 /** Everything the order's page shows; all figures worked out. */
 export interface OrderView {
   readonly order: StoredOrder["order"];
+  /** When it was placed, by the business's clock. */
+  readonly placed: string;
   readonly state: OrderState;
   readonly currency: string;
   readonly channelName: string;
@@ -91,8 +93,10 @@ function buildView(
   const applied = stored.charge && appliedCharge(stored.charge);
   const quote = rated.ok ? wordQuote(rated.value) : undefined;
   const fallbackTax = setup.business.deliveryTaxPercent;
+  const clock = clockOf(setup.business.timeZone);
   return {
     order,
+    placed: clock(order.placedAt),
     state:
       order.state === "done"
         ? "done"
@@ -112,12 +116,24 @@ function buildView(
       currency,
     ),
     stamp: current.stamp,
-    history,
+    history: history.map((entry) => ({ ...entry, at: clock(entry.at) })),
     originNames: Object.fromEntries(
       setup.origins.map((origin) => [origin.code, origin.address.city || origin.name]),
     ),
     serviceNames: Object.fromEntries(setup.services.map((service) => [service.code, service.name])),
   };
+}
+
+/** Instants as a clock on the business's wall shows them: "24 Nov, 09:12". */
+function clockOf(timeZone: string): (instant: string) => string {
+  const format = new Intl.DateTimeFormat("en-GB", {
+    timeZone,
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
+  return (instant) => format.format(new Date(instant));
 }
 
 function appliedCharge(charge: ChargeRow): AppliedCharge {

@@ -41,13 +41,15 @@ interface Props {
   readonly height?: string;
   /** The cell that is active at first. */
   readonly start?: Place | undefined;
+  /** Whether the grid takes the focus when it appears: somebody came for that cell. */
+  readonly takeFocus?: boolean;
 }
 
 const ROW = 30;
 
 /** A grid edited as a spreadsheet is: arrows move, typing edits, Enter commits and goes down, Tab right, Esc gives up. */
 export function DataGrid(props: Props) {
-  const { columns, rows, textOf, mayEdit, commit, onActive, height = "68vh" } = props;
+  const { columns, rows, textOf, mayEdit, commit, onActive, takeFocus, height = "68vh" } = props;
   const source = useMemo(
     () => ({ rows, columns: columns.length, textOf, mayEdit, commit }),
     [rows, columns.length, textOf, mayEdit, commit],
@@ -71,6 +73,10 @@ export function DataGrid(props: Props) {
     onActive?.({ row, column });
     // the virtualizer is one object for the grid's life
   }, [row, column, virtual, onActive]);
+
+  useEffect(() => {
+    if (takeFocus) box.current?.focus();
+  }, [takeFocus]);
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== box.current) return;
@@ -224,7 +230,7 @@ function Cell({ id, place, column, left, grid, props, onDone }: CellProps) {
             : "bg-sheet",
         unstored && !wrong && "italic",
         active &&
-          "group-focus-within/grid:bg-sign group-focus-within/grid:font-bold group-focus-within/grid:text-on-sign group-focus-within/grid:outline-2 group-focus-within/grid:-outline-offset-2 group-focus-within/grid:outline-ink",
+          "outline-1 -outline-offset-1 outline-edge group-focus-within/grid:bg-sign group-focus-within/grid:font-bold group-focus-within/grid:text-on-sign group-focus-within/grid:outline-2 group-focus-within/grid:-outline-offset-2 group-focus-within/grid:outline-ink",
       )}
     >
       {text === "" ? (

@@ -31,18 +31,9 @@ const nothing: Unstored = { edits: new Map(), trouble: undefined, at: undefined 
 const keyOf = ({ row, column }: Place) => `${row}:${column}`;
 const PAGE = 15;
 
-/** The state of a grid: which cell is active, which are selected, what is being typed, what could not be stored. */
-export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }) {
-  const [active, setActive] = useState<Place>(start);
-  const [anchor, setAnchor] = useState<Place>(start);
-  const [typing, setTyping] = useState<string>();
+/** Stores edits; those that were refused are kept and go along with the next ones. */
+function useStore(source: GridSource) {
   const [unstored, setUnstored] = useState<Unstored>(nothing);
-
-  const go = useCallback((to: Place, extend = false) => {
-    setActive(to);
-    if (!extend) setAnchor(to);
-  }, []);
-
   const store = useCallback(
     async (edits: readonly CellEdit[]) => {
       const wanted = new Map(unstored.edits);
@@ -63,6 +54,21 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
     },
     [source, unstored],
   );
+  return { unstored, store, discard: () => setUnstored(nothing) };
+}
+
+/** The state of a grid: which cell is active, which are selected, what is being typed, what could not be stored. */
+export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }) {
+  const [active, setActive] = useState<Place>(start);
+  const [anchor, setAnchor] = useState<Place>(start);
+  const [typing, setTyping] = useState<string>();
+
+  const go = useCallback((to: Place, extend = false) => {
+    setActive(to);
+    if (!extend) setAnchor(to);
+  }, []);
+
+  const { unstored, store, discard } = useStore(source);
 
   const finish = useCallback(
     (step: Place | undefined) => {
@@ -95,10 +101,10 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
     go,
     begin,
     finish,
-    giveUp: () => (typing === undefined ? setUnstored(nothing) : setTyping(undefined)),
+    giveUp: () => (typing === undefined ? discard() : setTyping(undefined)),
     retry: () => void store([]),
     onKeyDown: (event: KeyboardEvent) =>
-      onGridKey(event, { source, active, block, go, begin, store, discard: () => setUnstored(nothing) }),
+      onGridKey(event, { source, active, block, go, begin, store, discard }),
     onCopy: (event: ClipboardEvent) => {
       event.preventDefault();
       event.clipboardData.setData("text/plain", toClipboard(textsOf(block, source)));

@@ -55,10 +55,10 @@ export function WorkingLine({ title, aside, stations }: Props) {
           </li>
         ))}
       </ol>
-      <ul id={panel} className="mt-2 space-y-1">
+      <ul id={panel} className="mt-2 gap-x-8 lg:columns-2">
         {shown.flatMap((station) =>
           station.steps.map((step) => (
-            <li key={`${station.key} ${step.key}`} className="flex gap-2.5">
+            <li key={`${station.key} ${step.key}`} className="flex break-inside-avoid gap-2.5 pb-1">
               <span aria-hidden className="mt-[7px] size-[5px] shrink-0 rounded-full bg-ink" />
               <span>{step.text}</span>
             </li>

@@ -1,0 +1,67 @@
+import { chromium } from "@playwright/test";
+import { mkdirSync } from "node:fs";
+import { join } from "node:path";
+import { demoPeople } from "./load-demo";
+import { root } from "./machine/paths";
+import { runningServer } from "./machine/server";
+
+/** The main views, as the README shows them: file, address, theme. */
+const views: readonly [name: string, path: string, theme: "light" | "dark"][] = [
+  ["order", "/orders/10482", "light"],
+  ["order-dark", "/orders/10477", "dark"],
+  ["order-withheld", "/orders?queue=needs-look", "light"],
+  ["tariff", "/tariffs/AMB-VAN-BUY?edition=2026&row=1&break=3", "light"],
+  ["tariff-dark", "/tariffs/STP-TRT-BUY?row=2&break=2", "dark"],
+  ["tariffs", "/tariffs", "light"],
+  ["offer", "/offers/island", "light"],
+  ["zones", "/zones/PNP", "light"],
+  ["carrier", "/carriers/PNP", "light"],
+  ["service", "/services/TRN-EXPRESS", "light"],
+  ["origin", "/origins/TRT", "light"],
+  ["items", "/items", "light"],
+];
+
+const flags = [
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+  "--disable-quic",
+  "--no-first-run",
+];
+
+/** `npm run screenshots [NAME…]`: pictures of the running demo into docs/screenshots, or into OUT. */
+async function main(names: string[]): Promise<void> {
+  const url = process.env.BASE_URL ?? runningServer("demo")?.url;
+  const [person] = demoPeople;
+  if (url === undefined || !person) throw new Error("start the demo first: ./wallodrom demo");
+  const out = process.env.OUT ?? join(root, "docs/screenshots");
+  mkdirSync(out, { recursive: true });
+  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: flags });
+  const context = await browser.newContext({
+    baseURL: url,
+    viewport: { width: 1280, height: 800 },
+    reducedMotion: "reduce",
+  });
+  const page = await context.newPage();
+  await page.request.post("/api/auth/sign-in/email", {
+    data: { email: person.email, password: person.password },
+    headers: { origin: url },
+  });
+  for (const [name, path, theme] of views) {
+    if (names.length > 0 && !names.includes(name)) continue;
+    await context.addCookies([{ name: "theme", value: theme, url }]);
+    await page.goto(path, { waitUntil: "networkidle" });
+    await page.screenshot({ path: join(out, `${name}.png`) });
+  }
+  await context.clearCookies();
+  if (names.length === 0 || names.includes("sign-in")) {
+    await page.goto("/sign-in", { waitUntil: "networkidle" });
+    await page.screenshot({ path: join(out, "sign-in.png") });
+  }
+  await browser.close();
+}
+
+main(process.argv.slice(2)).catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});

@@ -1,0 +1,110 @@
+import fc from "fast-check";
+import { minorUnit, moneyText, roundMoney } from "./currency";
+import { Decimal, sum } from "./decimal";
+import { convert, ExchangeRates } from "./exchange";
+
+const d = Decimal.of;
+const decimals = fc
+  .tuple(fc.bigInt({ min: -(10n ** 12n), max: 10n ** 12n }), fc.integer({ min: 0, max: 9 }))
+  .map(([n, scale]) => {
+    const digits = (n < 0n ? -n : n).toString().padStart(scale + 1, "0");
+    const text = scale === 0 ? digits : `${digits.slice(0, -scale)}.${digits.slice(-scale)}`;
+    return n < 0n ? `-${text}` : text;
+  });
+const seeded = { seed: 7, numRuns: 300 };
+
+test("sums and products are exact where floats are not", () => {
+  expect(d("0.1").plus(d("0.2")).equals(d("0.3"))).toBe(true);
+  expect(d("1.10").times(d("1.10")).toString()).toBe("1.21");
+  expect(sum([d("0.1"), d("0.2"), d("-0.3")]).sign).toBe(0);
+});
+
+test("adding and taking away again changes nothing; order does not matter", () => {
+  fc.assert(
+    fc.property(
+      decimals,
+      decimals,
+      (a, b) =>
+        d(a).plus(d(b)).minus(d(b)).equals(d(a)) &&
+        d(a)
+          .plus(d(b))
+          .equals(d(b).plus(d(a))),
+    ),
+    seeded,
+  );
+});
+
+test("text is read and written back to the same number", () => {
+  fc.assert(
+    fc.property(
+      decimals,
+      (text) => d(d(text).toString()).equals(d(text)) && d(text).toFixed(9).split(".")[1]!.length === 9,
+    ),
+    seeded,
+  );
+});
+
+test.each(["", " ", "1e5", "12,5", "NaN", "Infinity", "--1", "1.", "0x10", "1_000"])(
+  "%j is not a decimal",
+  (text) => {
+    expect(Decimal.read(text)).toBeUndefined();
+  },
+);
+
+test.each([
+  ["0.125", "0.13", "0.13", "0.12"],
+  ["-0.125", "-0.13", "-0.12", "-0.13"],
+  ["0.124", "0.12", "0.13", "0.12"],
+  ["2", "2", "2", "2"],
+])("%s to two digits: half away %s, ceiling %s, floor %s", (value, half, ceiling, floor) => {
+  expect(d(value).rounded(2, "halfAwayFromZero").toString()).toBe(half);
+  expect(d(value).rounded(2, "ceiling").toString()).toBe(ceiling);
+  expect(d(value).rounded(2, "floor").toString()).toBe(floor);
+});
+
+test("a step is reached upwards, and a value on it stays", () => {
+  expect(d("12.4").roundedToStep(d("0.5"), "ceiling").toString()).toBe("12.5");
+  expect(d("12.5").roundedToStep(d("0.5"), "ceiling").toString()).toBe("12.5");
+});
+
+test("division names its digits, and by zero is the caller's fault", () => {
+  expect(d("1").dividedBy(d("3"), 4, "halfAwayFromZero").toString()).toBe("0.3333");
+  expect(d("2").dividedBy(d("3"), 4, "halfAwayFromZero").toString()).toBe("0.6667");
+  expect(() => d("1").dividedBy(Decimal.zero, 2, "floor")).toThrow(RangeError);
+});
+
+test("money has the digits of its currency by ISO 4217", () => {
+  expect([minorUnit("JPY"), minorUnit("EUR"), minorUnit("KWD")]).toEqual([0, 2, 3]);
+  expect(moneyText(d("12.5"), "JPY")).toBe("13");
+  expect(moneyText(d("12.5"), "KWD")).toBe("12.500");
+  expect(roundMoney(d("-2.345"), "EUR").toString()).toBe("-2.35");
+});
+
+describe("exchange", () => {
+  const rate = (from: string, to: string, value: string, asOf = "2026-11-02") => ({
+    from,
+    to,
+    rate: d(value),
+    asOf,
+    source: "",
+  });
+  const rates = new ExchangeRates(
+    [rate("SEK", "EUR", "0.0871"), rate("PLN", "EUR", "0.25"), rate("SEK", "EUR", "0.09", "2026-01-01")],
+    "EUR",
+  );
+  const through = (amount: string, from: string, to: string) => {
+    const conversion = rates.find(from, to);
+    return conversion && convert(d(amount), conversion).toFixed(4);
+  };
+
+  test("direct, inverse, through the home currency; the newest rate counts", () => {
+    expect(through("100", "SEK", "EUR")).toBe("8.7100");
+    expect(through("8.71", "EUR", "SEK")).toBe("100.0000");
+    expect(through("100", "SEK", "PLN")).toBe("34.8400");
+    expect(through("5", "EUR", "EUR")).toBe("5.0000");
+  });
+
+  test("no rate is no conversion", () => {
+    expect(through("1", "SEK", "NOK")).toBeUndefined();
+  });
+});

@@ -1,0 +1,116 @@
+import fc from "fast-check";
+import { smallestSetup } from "../../../tests/support/smallest-setup";
+import { applyChanges } from "./change";
+import { inverse, type Change } from "./inverse";
+
+const cell = "tariffs/PARCEL-BUY/editions/2026/rows/0/rates/0";
+
+function apply(...changes: Change[]) {
+  return applyChanges(smallestSetup(), changes);
+}
+const problems = (...changes: Change[]) => {
+  const result = apply(...changes);
+  return result.ok ? [] : result.problems.map((p) => `${p.code} ${p.path}`);
+};
+
+test("a change says what stood there; where something else stands it is not made, and theirs is told", () => {
+  expect(problems({ path: cell, from: "4.20", to: "5" })).toEqual([]);
+  const late = apply({ path: cell, from: "4.10", to: "5" });
+  expect(late.ok ? [] : late.problems).toEqual([
+    { code: "changed-meanwhile", path: cell, data: { theirs: "4.20" } },
+  ]);
+});
+
+test("values are kept as the format keeps them", () => {
+  const result = apply({ path: cell, from: "4.20", to: "005.50" });
+  expect(result.ok && result.value.changes).toEqual([{ path: cell, from: "4.20", to: "5.50" }]);
+});
+
+test("all or none", () => {
+  expect(
+    problems(
+      { path: cell, from: "4.20", to: "5" },
+      { path: "business/homeCurrency", from: "EUR", to: "EUX" },
+    ),
+  ).toEqual(["unknown-currency business/homeCurrency"]);
+});
+
+test("a zone in use stays, and what uses it is told", () => {
+  const result = apply({ path: "zoneCharts/ALL/zones/2", from: { code: "2", name: "Abroad" } });
+  expect(result.ok ? [] : result.problems).toEqual([
+    {
+      code: "in-use",
+      path: "zoneCharts/ALL/zones/2",
+      data: { uses: "zoneCharts/ALL, tariffs/PARCEL-BUY", first: "zoneCharts/ALL/entries/1/zone" },
+    },
+  ]);
+});
+
+test("a new reference to nothing is refused at its own place", () => {
+  expect(
+    problems({ path: "services/PARCEL/rate", from: { tariff: "PARCEL-BUY" }, to: { tariff: "NONE" } }),
+  ).toEqual(["unknown-code services/PARCEL/rate/tariff"]);
+});
+
+test("an optional group is begun by its first field and its fields can go again", () => {
+  const begun = apply({ path: "services/PARCEL/limits/maxParcels", to: 3 });
+  expect(begun.ok && begun.value.setup.services[0]!.limits).toEqual({ maxParcels: 3 });
+  expect(problems({ path: "services/NONE/limits/maxParcels", to: 3 })).toEqual([
+    "no-such-place services/NONE/limits/maxParcels",
+  ]);
+});
+
+test("two members of one code are refused", () => {
+  expect(problems({ path: "zoneCharts/ALL/zones/1", to: { code: "1", name: "again" } })).toEqual([
+    "duplicate-code zoneCharts/ALL/zones/1/code",
+  ]);
+  expect(problems({ path: "carriers/POST", to: smallestSetup().carriers[0]! })).toEqual([
+    "duplicate-code carriers/POST/code",
+  ]);
+});
+
+test.each<[string, Change]>([
+  ["a value", { path: cell, from: "4.20", to: "9" }],
+  ["an optional field that comes", { path: "offers/parcel/taxPercent", to: "9" }],
+  ["an optional field that goes", { path: "offers/parcel/adjust/marginPercent", from: "10" }],
+  [
+    "a member that comes in the middle",
+    { path: "zoneCharts/ALL/zones/3", to: { code: "3", name: "Moon" }, at: 1 },
+  ],
+  ["an entry that goes", { path: "zoneCharts/ALL/entries/0", from: { zone: "1", country: "EE" } }],
+  [
+    "an entry that comes",
+    { path: "zoneCharts/ALL/entries/2", to: { zone: "2", country: "SE", postcode: "62*" } },
+  ],
+])("undo takes back %s", (_, change) => {
+  const done = apply(change);
+  if (!done.ok) throw new Error(JSON.stringify(done.problems));
+  const back = applyChanges(done.value.setup, inverse(done.value.changes));
+  expect(back.ok && back.value.setup).toEqual(smallestSetup());
+});
+
+test("any run of cell changes is taken back by its inverse", () => {
+  const money = fc.integer({ min: 0, max: 9999 }).map((n) => (n / 100).toFixed(2));
+  const edits = fc.array(
+    fc.tuple(fc.integer({ min: 0, max: 1 }), fc.integer({ min: 0, max: 1 }), fc.option(money)),
+    { minLength: 1, maxLength: 8 },
+  );
+  fc.assert(
+    fc.property(edits, (list) => {
+      let setup = smallestSetup();
+      const made: Change[] = [];
+      for (const [row, column, to] of list) {
+        const from = setup.tariffs[0]!.editions[0]!.rows[row]!.rates[column] as string | null;
+        const result = applyChanges(setup, [
+          { path: `tariffs/PARCEL-BUY/editions/2026/rows/${row}/rates/${column}`, from, to },
+        ]);
+        if (!result.ok) throw new Error(JSON.stringify(result.problems));
+        setup = result.value.setup;
+        made.push(...result.value.changes);
+      }
+      const back = applyChanges(setup, inverse(made));
+      expect(back.ok && back.value.setup).toEqual(smallestSetup());
+    }),
+    { seed: 13, numRuns: 100 },
+  );
+});
