@@ -1,5 +1,9 @@
 const formats = new Map<string, Intl.DateTimeFormat>();
 
+/** Formatting is slow beside the rest of a quote, and orders come in batches of the same instants. */
+const dates = new Map<string, string>();
+const DATES_KEPT = 1000;
+
 function formatFor(timeZone: string): Intl.DateTimeFormat {
   let format = formats.get(timeZone);
   if (!format) {
@@ -19,7 +23,13 @@ function formatFor(timeZone: string): Intl.DateTimeFormat {
  * `instant` is ISO 8601 with an offset or `Z`; the time zone an IANA name that `isTimeZone` accepts.
  */
 export function localDate(instant: string, timeZone: string): string {
-  return formatFor(timeZone).format(new Date(instant));
+  const key = `${timeZone} ${instant}`;
+  const known = dates.get(key);
+  if (known !== undefined) return known;
+  const date = formatFor(timeZone).format(new Date(instant));
+  if (dates.size >= DATES_KEPT) dates.clear();
+  dates.set(key, date);
+  return date;
 }
 
 /** Whether the IANA time zone data know the name. */

@@ -22,7 +22,10 @@ export interface CompiledSetup {
   readonly channels: ReadonlyMap<string, Channel>;
   /** By channel, in the order customers see them. */
   readonly offers: ReadonlyMap<string, readonly Offer[]>;
+  /** The origins that an offer's working services leave from. */
+  readonly originsOf: ReadonlyMap<string, ReadonlySet<string>>;
   readonly positions: ReadonlyMap<string, Position>;
+  /** By rank, then by code. */
   readonly ranks: readonly Omit<SourcingOrigin, "distance">[];
   readonly defaultWeights: ReadonlyMap<string, { value: string; unit: WeightUnit }>;
   readonly taxOfChargeType: ReadonlyMap<string, Decimal>;
@@ -37,6 +40,7 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
   if (problems.length > 0) return { ok: false, problems };
   const charts = new Map(setup.zoneCharts.map((chart) => [chart.code, compileChart(chart)]));
   const tariffs = compileTariffs(setup, charts);
+  const services = compileServices(setup, tariffs);
   return {
     ok: true,
     value: {
@@ -44,13 +48,16 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
       exchange: exchangeRates(setup),
       charts,
       tariffs,
-      services: compileServices(setup, tariffs),
+      services,
+      originsOf: originsByOffer(setup, services),
       channels: new Map(setup.channels.map((channel) => [channel.code, channel])),
       offers: offersByChannel(setup),
       positions: new Map(
         setup.origins.flatMap((origin) => (origin.position ? [[origin.code, origin.position] as const] : [])),
       ),
-      ranks: setup.origins.map(({ code, rank }) => ({ code, rank })),
+      ranks: setup.origins
+        .map(({ code, rank }) => ({ code, rank }))
+        .sort((a, b) => a.rank - b.rank || (a.code < b.code ? -1 : 1)),
       defaultWeights: new Map(
         setup.goodsClasses.flatMap((entry) =>
           entry.defaultWeight ? [[entry.code, entry.defaultWeight] as const] : [],
@@ -105,4 +112,17 @@ function offersByChannel(setup: Setup): Map<string, Offer[]> {
       setup.offers.filter((offer) => offer.channels.includes(channel.code)),
     ]),
   );
+}
+
+function originsByOffer(
+  setup: Setup,
+  services: ReadonlyMap<string, CompiledService>,
+): Map<string, ReadonlySet<string>> {
+  const leaving = (code: string) => {
+    const service = services.get(code);
+    return service?.service.active && service.carrierActive
+      ? [...(service.origins ?? setup.origins.map((origin) => origin.code))]
+      : [];
+  };
+  return new Map(setup.offers.map((offer) => [offer.code, new Set(offer.services.flatMap(leaving))]));
 }

@@ -8,7 +8,7 @@ import type { Journey } from "../services/shipment";
 import { tryService } from "../services/try-service";
 import type { Channel, Offer } from "../setup/offer";
 import { joinPath } from "../setup/path";
-import type { RatedShipment, ServiceRejection } from "../sourcing/candidate";
+import type { LineOrigins, RatedShipment, ServiceRejection, SourcingOrigin } from "../sourcing/candidate";
 import { chooseOrigins, type Choice } from "../sourcing/choose-origins";
 import { lineOrigins } from "../sourcing/line-origins";
 import type { Rejection } from "../working/reason";
@@ -17,9 +17,16 @@ import { countryPosition, distanceKm } from "../zones/country-positions";
 import type { CompiledSetup } from "./compiled-setup";
 import { guardOffer } from "./offer-guard";
 import type { QuotedOffer, QuotedShipment, WithheldOffer } from "./quote";
-import { shipmentRater } from "./rate-shipments";
+import { rememberMeasures, shipmentRater, type MeasureLines } from "./rate-shipments";
 import type { QuoteRequest } from "./request";
 import { taxCharge, type TaxedCharge } from "./tax";
+
+/** What sourcing chooses from. */
+export interface SourcingCandidates {
+  readonly lines: readonly LineOrigins[];
+  readonly origins: readonly SourcingOrigin[];
+  readonly measured: MeasureLines;
+}
 
 /** What is the same for every offer of a quote. */
 export interface OrderContext {
@@ -29,6 +36,7 @@ export interface OrderContext {
   readonly lines: readonly OrderLine[];
   readonly measures: Measures;
   readonly journey: Journey;
+  readonly candidates: SourcingCandidates;
   readonly explainOrder: (trace: Trace) => void;
 }
 
@@ -41,7 +49,7 @@ export function quoteOffer(
   const barred = guardOffer(offer, request, lines, journey.place);
   if (barred) return withheld(offer, barred);
   const choice = source(order, offer);
-  if (!choice.ok) return withheld(offer, choice.rejection.rejection, choice.rejection.because);
+  if (!choice.ok) return withheld(offer, choice.rejection.rejection, choice.rejection.because());
   const steps: Step[] = [];
   const trace = request.working ? new Trace(steps, "order") : undefined;
   if (trace) explainShipments(order, offer, choice.value, trace);
@@ -68,15 +76,39 @@ function withheld(
   return { withheld: { offer: offer.code, name: offer.name, reason: rejection.reason, rejection, because } };
 }
 
-function source({ compiled, lines, journey }: OrderContext, offer: Offer) {
-  const { setup } = compiled;
-  const possible = lines.map((line) => lineOrigins(line, setup.origins, journey.place));
+function source({ compiled, lines, journey, candidates }: OrderContext, offer: Offer) {
+  const leaving = compiled.originsOf.get(offer.code);
+  const possible = candidates.lines.map((line) => onlyLeaving(line, leaving));
+  // an offer that leaves from none of them tells why, service by service
+  const usable = possible.every((line) => !line.ok || line.value.length > 0) ? possible : candidates.lines;
+  return chooseOrigins(
+    lines,
+    usable,
+    candidates.origins,
+    compiled.setup.sourcing,
+    shipmentRater(compiled, offer, journey, candidates.measured),
+  );
+}
+
+function onlyLeaving(line: LineOrigins, leaving: ReadonlySet<string> | undefined): LineOrigins {
+  return line.ok && leaving ? { ok: true, value: line.value.filter((code) => leaving.has(code)) } : line;
+}
+
+/** Which origins may ship which line to the journey's place: the same for every offer. */
+export function sourcingCandidates(
+  compiled: CompiledSetup,
+  lines: readonly OrderLine[],
+  journey: Journey,
+): SourcingCandidates {
   const there = countryPosition(journey.place.country);
-  const origins = compiled.ranks.map((origin) => {
-    const here = compiled.positions.get(origin.code);
-    return { ...origin, distance: here && there ? distanceKm(here, there) : undefined };
-  });
-  return chooseOrigins(lines, possible, origins, setup.sourcing, shipmentRater(compiled, offer, journey));
+  return {
+    lines: lines.map((line) => lineOrigins(line, compiled.setup.origins, journey.place)),
+    origins: compiled.ranks.map((origin) => {
+      const here = compiled.positions.get(origin.code);
+      return { ...origin, distance: here && there ? distanceKm(here, there) : undefined };
+    }),
+    measured: rememberMeasures(),
+  };
 }
 
 function planContext(order: OrderContext, offer: Offer, choice: Choice): PlanContext {

@@ -10,7 +10,7 @@ import { shownIn } from "../units/unit";
 import type { Trace } from "../working/step";
 import { normalisePostcode } from "../zones/postcode";
 import type { CompiledSetup } from "./compiled-setup";
-import { quoteOffer, type OrderContext } from "./quote-offer";
+import { quoteOffer, sourcingCandidates, type OrderContext } from "./quote-offer";
 import type { Quote, QuoteMeasures, Warning } from "./quote";
 import { readLines, type ItemLookup } from "./read-lines";
 import type { QuoteRequest } from "./request";
@@ -40,13 +40,15 @@ export function quote(compiled: CompiledSetup, request: QuoteRequest, context: Q
   if (!read.ok) return read;
   const lines = read.value.filter((line) => line.item.shippable);
   const measures = measure(lines);
+  const journey = journeyOf(compiled, request, currency, request.placedAt ?? context.now);
   const order: OrderContext = {
     compiled,
     request,
     channel,
     lines,
     measures,
-    journey: journeyOf(compiled, request, currency, request.placedAt ?? context.now),
+    journey,
+    candidates: sourcingCandidates(compiled, lines, journey),
     explainOrder: (trace) => explainOrder(trace, read.value, measures, currency),
   };
   return { ok: true, value: lines.length === 0 ? nothingToShip(measures, currency) : allOffers(order) };

@@ -1,11 +1,12 @@
 import { sum } from "../money/decimal";
-import { measure } from "../parcels/measures";
+import { measure, type Measures } from "../parcels/measures";
+import type { OrderLine } from "../parcels/order-line";
 import type { Offer } from "../setup/offer";
 import { joinPath } from "../setup/path";
 import type { Journey, ServiceAnswer, Shipment } from "../services/shipment";
 import { tryService } from "../services/try-service";
 import type { Assignment, RatedShipment, RateShipments, ServiceRejection, Stop } from "../sourcing/candidate";
-import { given, refused, reject, type Outcome } from "../working/reason";
+import { given, refused, reject, type Outcome, type ReasonCode } from "../working/reason";
 import type { CompiledSetup } from "./compiled-setup";
 
 /** What each of an offer's services says to one shipment. */
@@ -16,20 +17,58 @@ interface Tried {
 }
 
 /** Rates the shipments of an assignment for one offer, remembering shipments it has rated before. */
-export function shipmentRater(compiled: CompiledSetup, offer: Offer, journey: Journey): RateShipments {
+export function shipmentRater(
+  compiled: CompiledSetup,
+  offer: Offer,
+  journey: Journey,
+  measured: MeasureLines,
+): RateShipments {
   const known = new Map<string, Tried>();
   return (parts) => {
     const tried: Tried[] = [];
     for (const [origin, lines] of parts) {
       const key = `${origin}:${lines.map((line) => line.index).join(",")}`;
       const before = known.get(key);
-      const now = before ?? tryAll(compiled, offer, { origin, lines, measures: measure(lines) }, journey);
+      const now = before ?? tryAll(compiled, offer, { origin, lines, measures: measured(lines) }, journey);
       if (!before) known.set(key, now);
+      if (isDead(now)) return refused({ ...noService(offer, [now]), dead: origin });
       tried.push(now);
     }
     return offer.acrossOrigins === "sameService" ? sameService(offer, tried) : anyService(offer, tried);
   };
 }
+
+function isDead({ answers, rejections }: Tried): boolean {
+  return answers.length === 0 && rejections.every(({ rejection }) => whateverTheLines.has(rejection.reason));
+}
+
+/** Measures lines; the same lines are measured once for all offers and origins of a quote. */
+export type MeasureLines = (lines: readonly OrderLine[]) => Measures;
+
+export function rememberMeasures(): MeasureLines {
+  const known = new Map<string, Measures>();
+  return (lines) => {
+    const key = lines.map((line) => line.index).join(",");
+    const before = known.get(key);
+    if (before) return before;
+    const measures = measure(lines);
+    known.set(key, measures);
+    return measures;
+  };
+}
+
+/** Reasons that hold for an origin and a destination whichever lines are shipped: no other shipment need be tried. */
+const whateverTheLines: ReadonlySet<ReasonCode> = new Set([
+  "inactive",
+  "origin-not-served-by-service",
+  "po-box",
+  "cash-on-delivery",
+  "collection-point",
+  "signature",
+  "zone-not-found",
+  "zone-not-served",
+  "no-edition",
+]);
 
 function tryAll(compiled: CompiledSetup, offer: Offer, shipment: Shipment, journey: Journey): Tried {
   const answers: ServiceAnswer[] = [];
@@ -68,7 +107,7 @@ function sameService(offer: Offer, tried: readonly Tried[]): Outcome<Assignment,
     if (!best || (offer.pick === "cheapest" && option.cost.lessThan(best.cost))) best = option;
   if (best) return given(best);
   const rejection = reject("no-common-service", {}, joinPath("offers", offer.code, "acrossOrigins"));
-  return refused({ rejection, because: tried.flatMap((one) => one.rejections) });
+  return refused({ rejection, because: () => tried.flatMap((one) => one.rejections) });
 }
 
 /** By `pick`: the lowest cost, or the first listed; of equal costs the first listed. */
@@ -91,6 +130,6 @@ function noService(offer: Offer, tried: readonly Tried[]): Stop {
       { services: offer.services.length },
       joinPath("offers", offer.code, "services"),
     ),
-    because: stuck.flatMap((one) => one.rejections),
+    because: () => stuck.flatMap((one) => one.rejections),
   };
 }

@@ -32,7 +32,10 @@ export type RateShipments = (parts: ReadonlyMap<string, readonly OrderLine[]>) =
 /** Why an assignment can't be shipped: the offer's reason, and each service's. */
 export interface Stop {
   readonly rejection: Rejection;
-  readonly because: readonly ServiceRejection[];
+  /** Worked out when asked for: most stops of a search are never looked at. */
+  readonly because: () => readonly ServiceRejection[];
+  /** An origin from which nothing can be shipped there, whichever lines: no need to try it with others. */
+  readonly dead?: string;
 }
 
 export interface ServiceRejection {

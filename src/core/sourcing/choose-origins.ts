@@ -30,7 +30,7 @@ interface Scored {
 }
 
 /**
- * Chooses which origin ships which line, whole lines only. All sets of origins are searched, smallest first; within a
+ * Chooses which origin ships which line, whole lines only; `origins` come in the order of rank, then code. All sets of origins are searched, smallest first; within a
  * set every assignment that uses all of it, up to 2,000 (a stated heuristic beyond: lines keep their best-ranked
  * origins). Assignments are compared objective by objective in the setup's order, then by the fallback origin, then by
  * rank, then by code. With `fewestShipments` first the search ends at the first size that works.
@@ -42,25 +42,64 @@ export function chooseOrigins(
   sourcing: Sourcing,
   rate: RateShipments,
 ): Outcome<Choice, Stop> {
-  for (const line of possible) if (!line.ok) return refused({ rejection: line.rejection, because: [] });
-  const allowed = possible.map((line) => (line.ok ? new Set(line.value) : new Set<string>()));
-  const byRank = origins.filter((o) => allowed.some((set) => set.has(o.code))).sort(rankOrder);
-  const most = sourcing.split === "never" ? 1 : Math.min(byRank.length, lines.length);
-  const found: Scored[] = [];
-  let stop: Stop | undefined;
-  for (let size = 1; size <= most; size++) {
-    for (const set of subsets(byRank, size)) {
-      for (const parts of assignments(lines, allowed, set)) {
-        const rated = rate(parts);
-        if (rated.ok) found.push({ assignment: rated.value, score: score(set, sourcing) });
-        else stop = worseStop(stop, rated.rejection);
-      }
-    }
-    if (found.length > 0 && sourcing.objectives[0] === "fewestShipments") break;
+  for (const line of possible) if (!line.ok) return refused({ rejection: line.rejection, because: () => [] });
+  const allowed = possible.map((line) => (line.ok ? line.value : []));
+  const search: Search = { found: [], stop: undefined, dead: new Set() };
+  // most orders leave from one place: no assignments need be made for that
+  for (const origin of origins) {
+    if (!allowed.every((codes) => codes.includes(origin.code))) continue;
+    const parts = new Map([[origin.code, lines]]);
+    if (stockSuffices(parts)) tryParts(search, parts, [origin], sourcing, rate);
   }
-  if (found.length === 0)
-    return refused(stop ?? { rejection: outOfStockTogether(lines, sourcing), because: [] });
-  return given(best(found, lines, sourcing));
+  const enough = () => search.found.length > 0 && sourcing.objectives[0] === "fewestShipments";
+  if (sourcing.split !== "never" && !enough()) {
+    const byRank = origins.filter((origin) => allowed.some((codes) => codes.includes(origin.code)));
+    const most = Math.min(byRank.length, lines.length);
+    for (let size = 2; size <= most && !enough(); size++)
+      for (const set of subsets(byRank, size)) trySet(search, lines, allowed, set, sourcing, rate);
+  }
+  if (search.found.length === 0)
+    return refused(search.stop ?? { rejection: outOfStockTogether(lines, sourcing), because: () => [] });
+  return given(best(search.found, lines, sourcing));
+}
+
+/** What a search has come to: assignments that work, the stop that tells most, origins nothing can leave from. */
+interface Search {
+  readonly found: Scored[];
+  stop: Stop | undefined;
+  readonly dead: Set<string>;
+}
+
+function trySet(
+  search: Search,
+  lines: readonly OrderLine[],
+  allowed: readonly (readonly string[])[],
+  set: readonly SourcingOrigin[],
+  sourcing: Sourcing,
+  rate: RateShipments,
+): void {
+  if (set.some((origin) => search.dead.has(origin.code))) return;
+  for (const parts of assignments(lines, allowed, set))
+    if (!tryParts(search, parts, set, sourcing, rate)) return;
+}
+
+/** Rates one assignment; false when an origin of the set turned out to be dead. */
+function tryParts(
+  search: Search,
+  parts: ReadonlyMap<string, readonly OrderLine[]>,
+  set: readonly SourcingOrigin[],
+  sourcing: Sourcing,
+  rate: RateShipments,
+): boolean {
+  const rated = rate(parts);
+  if (rated.ok) {
+    search.found.push({ assignment: rated.value, score: score(set, sourcing) });
+    return true;
+  }
+  search.stop = worseStop(search.stop, rated.rejection);
+  if (rated.rejection.dead === undefined) return true;
+  search.dead.add(rated.rejection.dead);
+  return false;
 }
 
 /** A stop that only lacks a common service says most: everything else worked. */
@@ -83,10 +122,6 @@ function outOfStockTogether(lines: readonly OrderLine[], sourcing: Sourcing) {
   );
 }
 
-function rankOrder(a: SourcingOrigin, b: SourcingOrigin): number {
-  return a.rank - b.rank || (a.code < b.code ? -1 : 1);
-}
-
 function* subsets<T>(values: readonly T[], size: number, from = 0): Generator<T[]> {
   if (size === 0) yield [];
   for (let i = from; i <= values.length - size; i++) {
@@ -98,11 +133,11 @@ function* subsets<T>(values: readonly T[], size: number, from = 0): Generator<T[
 /** Every way to give each line to one of the set's origins, with all of the set used and no stock given twice. */
 function* assignments(
   lines: readonly OrderLine[],
-  allowed: readonly ReadonlySet<string>[],
+  allowed: readonly (readonly string[])[],
   set: readonly SourcingOrigin[],
 ): Generator<Map<string, OrderLine[]>> {
   const choices = allowed.map((codes) =>
-    set.filter((origin) => codes.has(origin.code)).map((origin) => origin.code),
+    set.filter((origin) => codes.includes(origin.code)).map((origin) => origin.code),
   );
   if (choices.some((list) => list.length === 0)) return;
   let yielded = 0;
@@ -171,6 +206,9 @@ function compare(a: Scored, b: Scored, sourcing: Sourcing): { sign: number; by: 
 }
 
 function best(found: readonly Scored[], lines: readonly OrderLine[], sourcing: Sourcing): Choice {
+  const [only] = found;
+  if (only && found.length === 1 && lines.every((line) => line.pinned === undefined))
+    return { assignment: only.assignment, by: "only", others: 0 };
   const sorted = [...found].sort(
     (a, b) => compare(a, b, sourcing).sign || codeOrder(a.assignment, b.assignment),
   );

@@ -56,7 +56,9 @@ export function shownIn(base: Decimal, unit: WeightUnit | LengthUnit | VolumeUni
   return { value: base.dividedBy(factor, 6, "halfAwayFromZero").toString(), unit };
 }
 
+const basesPer = { ...kilogramsPer, ...centimetresPer, ...cubicCentimetresPer };
+
 /** Base units (kg, cm or cm³) in one of the unit. */
 export function basePer(unit: WeightUnit | LengthUnit | VolumeUnit): Decimal {
-  return { ...kilogramsPer, ...centimetresPer, ...cubicCentimetresPer }[unit];
+  return basesPer[unit];
 }

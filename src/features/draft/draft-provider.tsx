@@ -58,30 +58,40 @@ export function DraftProvider({
   const [notice, setNotice] = useState<string>();
   const count = useCallback(() => setDepth({ past: past.current.length, future: future.current.length }), []);
 
+  const line = useRef<Promise<unknown>>(Promise.resolve());
+  // one after the other: an undo asked for while an edit is on its way takes back that edit
+  const queue = useCallback(<T,>(work: () => Promise<T>): Promise<T> => {
+    const next = line.current.then(work);
+    line.current = next;
+    return next;
+  }, []);
+
   const commit = useCallback(
-    async (changes: readonly Change[]) => {
-      const answer = await send(changes);
-      if (answer.ok) {
-        past.current.push(answer.changes);
-        future.current = [];
-        setNotice(undefined);
-        count();
-      } else if (answer.code === "conflict") router.refresh();
-      return answer;
-    },
-    [count, router],
+    (changes: readonly Change[]) =>
+      queue(async () => {
+        const answer = await send(changes);
+        if (answer.ok) {
+          past.current.push(answer.changes);
+          future.current = [];
+          setNotice(undefined);
+          count();
+        } else if (answer.code === "conflict") router.refresh();
+        return answer;
+      }),
+    [count, router, queue],
   );
 
   const move = useCallback(
-    async (from: typeof past, to: typeof past) => {
-      const step = from.current.pop();
-      if (!step) return;
-      const answer = await send(inverse(step));
-      if (answer.ok) to.current.push(answer.changes);
-      setNotice(answer.ok ? undefined : `Not taken back: ${answerText(answer)}`);
-      count();
-    },
-    [count],
+    (from: typeof past, to: typeof past) =>
+      queue(async () => {
+        const step = from.current.pop();
+        if (!step) return;
+        const answer = await send(inverse(step));
+        if (answer.ok) to.current.push(answer.changes);
+        setNotice(answer.ok ? undefined : `Not taken back: ${answerText(answer)}`);
+        count();
+      }),
+    [count, queue],
   );
   const undo = useCallback(() => void move(past, future), [move]);
   const redo = useCallback(() => void move(future, past), [move]);

@@ -33,8 +33,12 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props
             <th className="text-right">Charge without tax</th>
             <th className="text-right">With tax</th>
             <th className="text-right">Margin</th>
-            <th aria-label="Margin, drawn" />
-            <th aria-label="Apply" />
+            <th>
+              <span className="sr-only">Margin, drawn</span>
+            </th>
+            <th>
+              <span className="sr-only">Apply</span>
+            </th>
           </tr>
         </thead>
         <tbody>

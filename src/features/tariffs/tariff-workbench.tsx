@@ -122,7 +122,7 @@ function columnsOf(tariff: Tariff, edition: Edition, path: string): GridColumn[]
   );
   return [
     { key: "zone", name: "Zone", head: "Zone", width: 80, fixed: true },
-    { key: "name", name: "Zone's name", head: "", width: 172, fixed: true },
+    { key: "name", name: "Zone's name", head: "Name", width: 172, fixed: true },
     ...breaks,
     { key: "minimum", name: "Minimum", head: "at least", width: 66, numeric: true },
     { key: "maximum", name: "Maximum", head: "at most", width: 66, numeric: true },

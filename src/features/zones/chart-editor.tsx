@@ -87,6 +87,7 @@ export function ChartEditor({ chart, usedBy, notices, entry }: Props) {
               column === 0 && isStranger(chart.entries[row]?.zone, names) ? "warning" : undefined
             }
             onRemoveRow={removeRow}
+            takeFocus={entry !== undefined}
             start={
               entry === undefined ? undefined : { row: Math.min(entry, chart.entries.length), column: 0 }
             }

@@ -58,12 +58,7 @@ describe("the draft", () => {
 
   test("an edit is stored with who, old and new", async () => {
     const before = valueAt(await readSetup(db), cell) as string;
-    const result = await editSetup(
-      db,
-      [{ path: cell, from: { value: before }, to: { value: "12.74" } }],
-      "Maarja",
-      now,
-    );
+    const result = await editSetup(db, [{ path: cell, from: before, to: "12.74" }], "Maarja", now);
     expect(result).toMatchObject({ ok: true });
     expect(valueAt(await readSetup(db), cell)).toBe("12.74");
     expect(await db.select().from(activity).where(eq(activity.subject, cell))).toMatchObject([

@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useState, type ClipboardEvent, type KeyboardEvent } from "react";
+import { useCallback, useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from "react";
 import { blockBetween, fromClipboard, moved, toClipboard, type Block, type Place } from "./block";
 
 /** A value somebody put into a cell. */
@@ -31,30 +31,55 @@ const nothing: Unstored = { edits: new Map(), trouble: undefined, at: undefined 
 const keyOf = ({ row, column }: Place) => `${row}:${column}`;
 const PAGE = 15;
 
-/** Stores edits; those that were refused are kept and go along with the next ones. */
+const REFRESH_MS = 1500;
+
+/**
+ * Stores edits one after the other; those that were refused are kept and go along with the next ones. What was stored
+ * counts as shown once the source shows it, so that a quick second edit starts from the first one's value.
+ */
 function useStore(source: GridSource) {
   const [unstored, setUnstored] = useState<Unstored>(nothing);
-  const store = useCallback(
+  const latest = useRef({ source, unstored, changes: 0 });
+  const line = useRef<Promise<void>>(Promise.resolve());
+  const refreshed = useRef<() => void>(undefined);
+  useEffect(() => {
+    latest.current = { ...latest.current, source, changes: latest.current.changes + 1 };
+    refreshed.current?.();
+  }, [source]);
+  const keep = useCallback((next: Unstored) => {
+    latest.current = { ...latest.current, unstored: next };
+    setUnstored(next);
+  }, []);
+
+  const storeNow = useCallback(
     async (edits: readonly CellEdit[]) => {
+      const { source, unstored, changes } = latest.current;
       const wanted = new Map(unstored.edits);
       for (const edit of edits) if (source.mayEdit(edit)) wanted.set(keyOf(edit), edit);
       const changed = [...wanted.values()].filter((edit) => edit.text !== source.textOf(edit));
-      if (changed.length === 0) return setUnstored(nothing);
-      setUnstored({ edits: wanted, trouble: undefined, at: undefined });
+      if (changed.length === 0) return keep(nothing);
+      keep({ edits: wanted, trouble: undefined, at: undefined });
       const result = await source.commit(changed);
-      setUnstored(
-        result.ok
-          ? nothing
-          : {
-              edits: wanted,
-              trouble: result.text,
-              at: result.at ?? (changed.length === 1 ? changed[0] : undefined),
-            },
-      );
+      if (!result.ok)
+        return keep({
+          edits: wanted,
+          trouble: result.text,
+          at: result.at ?? (changed.length === 1 ? changed[0] : undefined),
+        });
+      if (latest.current.changes === changes)
+        await new Promise<void>((resolve) => {
+          refreshed.current = resolve;
+          setTimeout(resolve, REFRESH_MS);
+        });
+      keep(nothing);
     },
-    [source, unstored],
+    [keep],
   );
-  return { unstored, store, discard: () => setUnstored(nothing) };
+  const store = useCallback(
+    (edits: readonly CellEdit[]) => (line.current = line.current.then(() => storeNow(edits))),
+    [storeNow],
+  );
+  return { unstored, store, discard: () => keep(nothing) };
 }
 
 /** The state of a grid: which cell is active, which are selected, what is being typed, what could not be stored. */

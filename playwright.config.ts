@@ -1,0 +1,28 @@
+import { defineConfig } from "@playwright/test";
+
+const quiet = [
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+  "--disable-quic",
+  "--no-first-run",
+];
+
+/** The browser tests run against a server that ./wallodrom test starts on the demo's data. */
+export default defineConfig({
+  testDir: "tests/e2e",
+  testMatch: "**/*.spec.ts",
+  workers: 1,
+  retries: 0,
+  timeout: 30_000,
+  expect: { timeout: 7000 },
+  reporter: "list",
+  globalSetup: "./tests/e2e/sign-in.ts",
+  use: {
+    baseURL: process.env.BASE_URL ?? "http://127.0.0.1:4180",
+    viewport: { width: 1280, height: 800 },
+    storageState: "test-results/coordinator.json",
+    launchOptions: { executablePath: "/usr/bin/chromium", args: quiet },
+    trace: "retain-on-failure",
+  },
+});

@@ -1,0 +1,96 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, resolve } from "node:path";
+import smallest from "../demo/smallest.setup.json";
+
+const root = resolve(__dirname, "..");
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), "command-"));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+function run(command: "quote" | "check", files: Record<string, unknown>, ...more: string[]) {
+  const named = Object.entries(files).flatMap(([name, content]) => {
+    const file = join(folder, `${name}.json`);
+    writeFileSync(file, typeof content === "string" ? content : JSON.stringify(content));
+    return [`--${name}`, file];
+  });
+  const result = spawnSync(
+    process.execPath,
+    ["--import", "tsx", `scripts/${command}.ts`, ...named, ...more],
+    { cwd: root, encoding: "utf8" },
+  );
+  return { status: result.status, out: result.stdout, err: result.stderr.replaceAll(`${folder}/`, "") };
+}
+
+const request = {
+  channel: "web",
+  shipTo: { country: "EE" },
+  lines: [{ sku: "BOX", quantity: 2, item: { weight: { value: "2.5", unit: "kg" } } }],
+};
+
+test("one request gives a quote, a list gives a list in its order, the working on demand", () => {
+  const one = run("quote", { setup: smallest, request }, "--at", "2026-11-24T10:15:00Z");
+  expect(one).toMatchObject({ status: 0, err: "" });
+  expect(JSON.parse(one.out)).toMatchObject({ offers: [{ offer: "parcel", net: "4.62", cost: "4.20" }] });
+  expect(one.out).not.toContain("working");
+  const two = run(
+    "quote",
+    { setup: smallest, request: [request, { ...request, shipTo: { country: "SE" } }] },
+    "--at",
+    "2026-11-24T10:15:00Z",
+    "--working",
+  );
+  expect(
+    (JSON.parse(two.out) as { offers: { cost: string; working: { text: string }[] }[] }[]).map(
+      (quote) => quote.offers[0]?.cost,
+    ),
+  ).toEqual(["4.20", "12.50"]);
+  expect(two.out).toContain("5 kg falls in up to and including 5 kg.");
+});
+
+test("what is wrong with an input goes to standard error with its path, exit 2", () => {
+  expect(run("quote", { setup: { ...smallest, offerz: [] }, request })).toMatchObject({
+    status: 2,
+    out: "",
+    err: "setup.json: offerz: There is no field “offerz” here. Did you mean “offers”? [unknown-field]\n",
+  });
+  expect(run("quote", { setup: smallest, request: [request, { ...request, channel: "x" }] })).toMatchObject({
+    status: 2,
+    out: "",
+  });
+  expect(run("quote", { setup: "{", request })).toMatchObject({ status: 2, err: "setup.json: not JSON\n" });
+  expect(run("quote", { setup: smallest })).toMatchObject({ status: 2, err: "--request FILE is needed\n" });
+});
+
+test("check prints findings, exit 1 when one is an error", () => {
+  expect(run("check", { setup: smallest })).toMatchObject({ status: 0, out: "[]\n" });
+  const wrong = { ...smallest, offers: [{ ...smallest.offers[0], services: ["PARCL"] }] };
+  const found = run("check", { setup: wrong });
+  expect(found.status).toBe(1);
+  expect(JSON.parse(found.out)).toMatchObject([
+    { code: "unknown-code", severity: "error", source: "offers/parcel/services/0" },
+  ]);
+});
+
+interface Conformance {
+  setup: unknown;
+  items: unknown;
+  cases: { request: unknown; expect: { offers: object[] } }[];
+}
+
+test.each(["breaks-up-to", "breaks-from-lower-next", "zones", "origins"])(
+  "the command gives what %s expects",
+  (name) => {
+    const file = readdirSync(join(root, "tests/conformance")).find((entry) => entry === `${name}.json`) ?? "";
+    const { setup, items, cases } = JSON.parse(
+      readFileSync(join(root, "tests/conformance", file), "utf8"),
+    ) as Conformance;
+    const { out } = run("quote", { setup, items, request: cases.map((entry) => entry.request) });
+    expect((JSON.parse(out) as { offers: object[] }[]).map((quote) => quote.offers)).toMatchObject(
+      cases.map((entry) => entry.expect.offers),
+    );
+  },
+);

@@ -1,0 +1,39 @@
+import { expect, type Page } from "@playwright/test";
+
+/** The tariff workbench as a person works it: by keys. */
+export class TariffDriver {
+  constructor(readonly page: Page) {}
+
+  /** Opens an edition with a cell active. */
+  async open(code: string, edition: string, row: number, column: number): Promise<void> {
+    await this.page.goto(`/tariffs/${code}?edition=${edition}&row=${row}&break=${column}`);
+    await expect(this.grid).toBeFocused();
+  }
+
+  get grid() {
+    return this.page.getByRole("grid");
+  }
+
+  /** A cell by its row and its break, both from 0. */
+  cell(row: number, column: number) {
+    return this.grid.locator(
+      `[role=row][aria-rowindex="${row + 2}"] [role=gridcell][aria-colindex="${column + 3}"]`,
+    );
+  }
+
+  /** Types over the active cell and commits with Enter. */
+  async type(text: string): Promise<void> {
+    await this.page.keyboard.type(text);
+    await this.page.keyboard.press("Enter");
+  }
+
+  async paste(text: string): Promise<void> {
+    await this.grid.evaluate((grid, value) => {
+      const data = new DataTransfer();
+      data.setData("text/plain", value);
+      grid.dispatchEvent(
+        new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
+      );
+    }, text);
+  }
+}

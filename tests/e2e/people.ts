@@ -1,0 +1,19 @@
+import { request, type APIRequestContext } from "@playwright/test";
+
+export const people = {
+  coordinator: { email: "coordinator@nettle-comb.example", password: "heather-and-lime" },
+  admin: { email: "admin@nettle-comb.example", password: "smoker-in-the-shed" },
+  viewer: { email: "viewer@nettle-comb.example", password: "only-looking-in" },
+} as const;
+
+export type PersonName = keyof typeof people;
+
+export const stateOf = (name: PersonName) => `test-results/${name}.json`;
+
+/** A request context that is signed in. */
+export async function signedIn(name: PersonName, baseURL: string): Promise<APIRequestContext> {
+  const context = await request.newContext({ baseURL, extraHTTPHeaders: { origin: baseURL } });
+  const answer = await context.post("/api/auth/sign-in/email", { data: people[name] });
+  if (!answer.ok()) throw new Error(`${name} could not sign in: ${answer.status()} ${await answer.text()}`);
+  return context;
+}

@@ -1,0 +1,147 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+
+const screens = [
+  "/orders",
+  "/origins/TRT",
+  "/carriers/TRN",
+  "/services/TRN-EXPRESS",
+  "/zones/PNP",
+  "/tariffs",
+  "/tariffs/AMB-VAN-BUY?edition=2026",
+  "/items",
+  "/offers/island",
+  "/sign-in",
+];
+
+for (const theme of ["light", "dark"] as const)
+  for (const path of screens)
+    test(`axe finds nothing on ${path}, ${theme}`, async ({ page, context, baseURL }) => {
+      await context.addCookies([{ name: "theme", value: theme, url: baseURL! }]);
+      await page.goto(path);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      // what has no colour was looked at in the light
+      const builder = new AxeBuilder({ page });
+      const { violations } = await (theme === "dark"
+        ? builder.withRules(["color-contrast"])
+        : builder
+      ).analyze();
+      expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html ?? ""}`)).toEqual([]);
+    });
+
+test("no page is wider than its window at 1280, 1024 and, for orders, on a phone", async ({ page }) => {
+  for (const [width, paths] of [
+    [1280, screens],
+    [1024, screens],
+    [390, ["/orders"]],
+  ] as const) {
+    await page.setViewportSize({ width, height: 800 });
+    for (const path of paths) {
+      await page.goto(path);
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth),
+        `${path} at ${width}`,
+      ).toBeLessThanOrEqual(width);
+    }
+  }
+});
+
+test("a field is edited in place; nonsense stays typed beside what is wrong; undo takes an edit back", async ({
+  page,
+}) => {
+  await page.goto("/origins/NYK");
+  const cutOff = page.getByRole("textbox", { name: "Cut-off" });
+  await cutOff.fill("25:99");
+  await cutOff.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "time of day" })).toBeVisible();
+  await expect(cutOff).toHaveValue("25:99");
+  await cutOff.fill("10:30");
+  await cutOff.press("Enter");
+  await expect(page.getByRole("navigation", { name: "Origins" })).toContainText("cut-off 10:30");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(cutOff).toHaveValue("11:00");
+  const name = page.getByRole("textbox", { name: "Name" }).first();
+  await name.fill("n".repeat(10_000));
+  await name.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "1 to 200 characters" })).toBeVisible();
+});
+
+test("a zone in use is kept, and what uses it is named", async ({ page }) => {
+  await page.goto("/zones/AMB");
+  await page.getByRole("button", { name: "Delete zone HIIU" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "in use" })).toContainText("tariffs/AMB-VAN-BUY");
+});
+
+test("a postcode shows the entry that wins and those that lose", async ({ page }) => {
+  await page.goto("/zones/PNP");
+  await page.getByRole("textbox", { name: "Country", exact: true }).fill("se");
+  await page.getByRole("textbox", { name: "Postcode", exact: true }).fill("621 45");
+  const tester = page.getByRole("region", { name: "Try a postcode" });
+  await expect(tester).toContainText("Zone 6, Gotland, Åland, Bornholm by SE 62*");
+  await expect(tester).toContainText("beats SE → zone 5");
+});
+
+test("zone entries are added, refused with their reason, and taken away by keys", async ({ page }) => {
+  await page.goto("/zones/AMB?entry=6");
+  const grid = page.getByRole("grid");
+  await expect(grid).toBeFocused();
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.type("DK");
+  await page.keyboard.press("Tab");
+  await expect(grid).toHaveAttribute("aria-rowcount", "9");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.type("37..3");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "two ends of different shape" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Control+z");
+  await expect(grid).toHaveAttribute("aria-rowcount", "8");
+});
+
+test("a price plan is changed and its amount typed with a comma", async ({ page }) => {
+  await page.goto("/offers/own-van");
+  const amount = page.getByRole("textbox", { name: "Amount" });
+  await amount.fill("7,25");
+  await amount.press("Enter");
+  await expect(page.getByText("Offer own-van · 7.25 EUR for the order")).toBeVisible();
+  await page.getByRole("combobox", { name: "The charge is" }).selectOption("costPlus");
+  await expect(amount).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("Offer own-van · 6.50 EUR for the order")).toBeVisible();
+});
+
+test("an origin is added, opened and deleted again; a carrier in use is not deleted", async ({ page }) => {
+  await page.goto("/origins/TRT");
+  await page.getByRole("button", { name: "Add an origin" }).click();
+  await page.getByLabel("Name", { exact: true }).first().fill("Pop-up stall");
+  await page.getByLabel("Code", { exact: true }).fill("bad code!");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "1 to 40" })).toBeVisible();
+  await page.getByLabel("Code", { exact: true }).fill("POP");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page).toHaveURL(/origins\/POP/);
+  await page.getByRole("button", { name: "Delete" }).click();
+  await expect(page).toHaveURL(/origins\/TRT/);
+  await page.goto("/carriers/AMB");
+  await page.getByRole("button", { name: "Delete" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "services/AMB-VAN" })).toBeVisible();
+});
+
+test("an order's nonsense is refused beside its field", async ({ page }) => {
+  await page.goto("/orders?queue=to-rate");
+  const pieces = page.getByRole("region", { name: "Lines" }).getByRole("textbox").first();
+  for (const typed of ["0", "-2", "1.5", "many"]) {
+    await pieces.fill(typed);
+    await pieces.press("Enter");
+    await expect(page.getByRole("alert").filter({ hasText: "whole number of 1 or more" })).toBeVisible();
+    await expect(pieces).toHaveValue(typed);
+  }
+  await pieces.fill("99999999999");
+  await pieces.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "At most 1000000000" })).toBeVisible();
+  const country = page.getByRole("textbox", { name: "Country" });
+  await country.fill("XX");
+  await country.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "no country code" })).toBeVisible();
+});
