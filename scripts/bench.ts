@@ -14,12 +14,21 @@ function sure<T>(parsed: Parsed<T>): T {
   return parsed.value;
 }
 
-const demo = (name: string): unknown => JSON.parse(readFileSync(join(root, `demo/nettle-and-comb.${name}.json`), "utf8"));
+const demo = (name: string): unknown =>
+  JSON.parse(readFileSync(join(root, `demo/nettle-and-comb.${name}.json`), "utf8"));
 const setup = sure(parseSetup(demo("setup")));
 const items = sure(parseWith(itemsSchema, demo("items")));
 const requests = (demo("orders") as DemoOrder[]).map((order): QuoteRequest => {
   const { channel, placedAt, country, postcode, customerGroup, lines } = order;
-  return sure(parseWith(quoteRequestSchema, { channel, placedAt, shipTo: { country, postcode }, ...(customerGroup ? { customer: { group: customerGroup } } : {}), lines }));
+  return sure(
+    parseWith(quoteRequestSchema, {
+      channel,
+      placedAt,
+      shipTo: { country, postcode },
+      ...(customerGroup ? { customer: { group: customerGroup } } : {}),
+      lines,
+    }),
+  );
 });
 
 /** Calls a second over about four seconds, after a warm-up. */
@@ -47,8 +56,11 @@ const perSecond = (working: boolean) =>
     if (request) quote(compiled, { ...request, working }, context);
   });
 
-const row = (name: string, value: number) => `| ${name} | ${Math.round(value).toLocaleString("en")} | ${(1000 / value).toFixed(3)} |`;
+const row = (name: string, value: number) =>
+  `| ${name} | ${Math.round(value).toLocaleString("en")} | ${(1000 / value).toFixed(3)} |`;
 console.log(`| the demo's ${requests.length} orders | quotes a second | ms a quote |\n| --- | ---: | ---: |`);
 console.log(row("without working", perSecond(false)));
 console.log(row("with working", perSecond(true)));
-console.log(`\nThe demo's setup compiles in ${compileMs.toFixed(1)} ms; peak memory ${Math.round(process.resourceUsage().maxRSS / 1024)} MB.`);
+console.log(
+  `\nThe demo's setup compiles in ${compileMs.toFixed(1)} ms; peak memory ${Math.round(process.resourceUsage().maxRSS / 1024)} MB.`,
+);

@@ -119,7 +119,7 @@ function List({ items, none }: { readonly items: readonly string[]; readonly non
 function ServiceTable({ services }: { readonly services: readonly Service[] }) {
   if (services.length === 0) return <p className="mb-2 text-soft">This carrier has no service yet.</p>;
   return (
-    <div className="sheet mb-2 overflow-x-auto">
+    <div className="sheet relative mb-2 overflow-x-auto">
       <table className="narrow w-full border-collapse">
         <thead className="text-left text-xs text-soft">
           <tr className="border-b border-hairline [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">

@@ -24,7 +24,7 @@ export function LinesTable({ view, target, mayEdit }: Props) {
     }));
   };
   return (
-    <section aria-label="Lines" className="sheet overflow-x-auto">
+    <section aria-label="Lines" className="sheet relative overflow-x-auto">
       <table className="w-full border-collapse">
         <thead className="narrow text-left text-xs text-soft">
           <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">

@@ -22,7 +22,7 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props
   if (!quote) return null;
   const widest = Math.max(1, ...quote.offers.map((offer) => Math.abs(Number(offer.margin))));
   return (
-    <section aria-label="Offers for this order" className="sheet mb-3 overflow-x-auto">
+    <section aria-label="Offers for this order" className="sheet relative mb-3 overflow-x-auto">
       <table className="w-full border-collapse">
         <thead className="narrow text-left text-xs text-soft">
           <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">
