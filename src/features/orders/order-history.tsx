@@ -17,7 +17,9 @@ export function OrderHistory({ history }: { readonly history: OrderView["history
         {history.map((entry) => (
           <li key={`${entry.at} ${entry.what}`}>
             {entry.at} · {entry.who} {words[entry.what] ?? entry.what}
-            {figures(entry.from) && `: ${figures(entry.from)} →`} {figures(entry.to)}
+            {entry.to !== null && ": "}
+            {figures(entry.from) && `${figures(entry.from)} → `}
+            {figures(entry.to)}
           </li>
         ))}
       </ul>
@@ -25,8 +27,11 @@ export function OrderHistory({ history }: { readonly history: OrderView["history
   );
 }
 
+/** A stored value in words: a charge as its figure and its offer, anything else part by part. */
 function figures(value: unknown): string {
   if (typeof value !== "object" || value === null) return "";
+  if ("net" in value && "currency" in value && "offer" in value)
+    return `${String(value.net)} ${String(value.currency)} (${String(value.offer)})`;
   return Object.values(value)
     .filter((part) => part !== null && part !== undefined)
     .join(" ");

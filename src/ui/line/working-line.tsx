@@ -40,7 +40,7 @@ export function WorkingLine({ title, aside, stations }: Props) {
               aria-expanded={open === undefined || open === station.key}
               aria-controls={panel}
               onClick={() => setOpen(open === station.key ? undefined : station.key)}
-              className="relative mx-auto block w-full rounded-md px-1 pt-0.5 pb-1 text-center hover:[&>i]:bg-sign"
+              className="relative mx-auto block w-full rounded-md -outline-offset-2 px-1 pt-0.5 pb-1 text-center hover:[&>i]:bg-sign"
             >
               <i
                 aria-hidden
