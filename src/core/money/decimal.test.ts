@@ -108,3 +108,56 @@ describe("exchange", () => {
     expect(through("1", "SEK", "NOK")).toBeUndefined();
   });
 });
+
+/** Coefficients on both sides of what a double holds, at any scale. */
+const anySize = fc
+  .tuple(
+    fc.oneof(fc.bigInt({ min: -1000n, max: 1000n }), fc.bigInt({ min: -(10n ** 22n), max: 10n ** 22n })),
+    fc.integer({ min: -3, max: 3 }),
+    fc.integer({ min: 0, max: 12 }),
+  )
+  .map(([n, near, scale]) => {
+    const edge = n % 3n === 0n ? BigInt(Number.MAX_SAFE_INTEGER) + BigInt(near) : n;
+    return { n: edge, scale };
+  });
+const textOf = ({ n, scale }: { n: bigint; scale: number }) => {
+  const digits = (n < 0n ? -n : n).toString().padStart(scale + 1, "0");
+  const text = scale === 0 ? digits : `${digits.slice(0, -scale)}.${digits.slice(-scale)}`;
+  return n < 0n ? `-${text}` : text;
+};
+
+test("small and large coefficients reckon alike: the same as whole numbers without a limit", () => {
+  fc.assert(
+    fc.property(anySize, anySize, (a, b) => {
+      const [x, y] = [d(textOf(a)), d(textOf(b))];
+      const scale = Math.max(a.scale, b.scale);
+      const [p, q] = [a.n * 10n ** BigInt(scale - a.scale), b.n * 10n ** BigInt(scale - b.scale)];
+      expect(x.plus(y).toFixed(scale)).toBe(textOf({ n: p + q, scale }));
+      expect(x.minus(y).toFixed(scale)).toBe(textOf({ n: p - q, scale }));
+      expect(x.times(y).toFixed(a.scale + b.scale)).toBe(textOf({ n: a.n * b.n, scale: a.scale + b.scale }));
+      expect(x.compare(y)).toBe(p < q ? -1 : p > q ? 1 : 0);
+      expect(x.sign).toBe(a.n < 0n ? -1 : a.n > 0n ? 1 : 0);
+    }),
+    { seed: 11, numRuns: 2000 },
+  );
+});
+
+test("a quotient times its divisor is off by less than one step, on the side its rounding says", () => {
+  fc.assert(
+    fc.property(anySize, anySize, fc.integer({ min: 0, max: 20 }), (a, b, scale) => {
+      fc.pre(b.n !== 0n);
+      const [x, y] = [d(textOf(a)), d(textOf(b))];
+      const step = d(textOf({ n: 1n, scale })).times(y.sign < 0 ? y.negated() : y);
+      for (const rounding of ["floor", "ceiling", "halfAwayFromZero"] as const) {
+        const quotient = x.dividedBy(y, scale, rounding);
+        expect(quotient.scale).toBeLessThanOrEqual(scale);
+        const rest = x.minus(quotient.times(y));
+        const size = rest.sign < 0 ? rest.negated() : rest;
+        expect(size.times(d(rounding === "halfAwayFromZero" ? "2" : "1")).moreThan(step)).toBe(false);
+        if (rounding === "floor") expect(rest.sign * y.sign).not.toBe(-1);
+        if (rounding === "ceiling") expect(rest.sign * y.sign).not.toBe(1);
+      }
+    }),
+    { seed: 12, numRuns: 1000 },
+  );
+});
