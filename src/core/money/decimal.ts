@@ -69,7 +69,9 @@ export class Decimal {
 
   /** A whole number. Throws `RangeError` for a fraction, NaN or infinity: the caller's fault. */
   static whole(value: number): Decimal {
-    return Number.isSafeInteger(value) ? new Decimal(value + 0, undefined, 0) : Decimal.from(BigInt(value), 0);
+    return Number.isSafeInteger(value)
+      ? new Decimal(value + 0, undefined, 0)
+      : Decimal.from(BigInt(value), 0);
   }
 
   get coefficient(): bigint {
