@@ -5,7 +5,6 @@ type Sentences = { readonly [F in FindingCode]: (data: FindingData[F]) => string
 
 const sentences: Sentences = {
   "unknown-code": (d) => `There is no “${d.code}”${d.hint ? `; did you mean “${d.hint}”` : ""}.`,
-  "not-supported-yet": () => "This part of the format is not supported yet.",
   "empty-cells": (d) =>
     `Zone ${d.zone}: ${d.empty === d.of ? "no break" : `${d.empty} of ${d.of} breaks`} ${d.empty === d.of ? "has a rate" : "have no rate"}.`,
   "zone-unreachable": (d) => `No destination leads to zone ${d.zone}.`,

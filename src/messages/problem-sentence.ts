@@ -53,10 +53,10 @@ const sentences: Sentences = {
   "same-currency": () => "A currency needs no rate to itself.",
   "empty-between": () => "Nothing lies between these.",
   "in-use": (d) => `It is in use: ${d.uses ?? ""}. Switch it off or change these first.`,
-  "not-supported-yet": () => "Not supported yet.",
   "no-such-place": () => "There is no such place in the setup any more.",
   "changed-meanwhile": (d) => `Someone else has set this to ${d.theirs ?? "something else"} meanwhile.`,
   "unknown-sku": (d) => `There is no item “${d.sku ?? ""}”.`,
+  "no-exchange-rate": (d) => `There is no exchange rate from ${d.from ?? ""} to ${d.to ?? ""}.`,
   "no-lines": () => "An order needs at least one line.",
   "bad-json": () => "This is not JSON.",
 };

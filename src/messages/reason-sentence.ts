@@ -15,9 +15,11 @@ const sentences: Sentences = {
   "weight-missing": (i) => `No weight for ${list(i.skus)}`,
   "size-missing": (i) => `No size for ${list(i.skus)}`,
   "out-of-stock": (i) =>
-    i.most > 0
-      ? `${i.wanted} of ${i.sku} wanted, ${i.mostAt ?? "one place"} has most with ${i.most}`
-      : `${i.wanted} of ${i.sku} wanted, no origin that may ship it has that many`,
+    i.together !== undefined
+      ? `${i.wanted} of ${i.sku} wanted, ${i.together} in all places that may ship it`
+      : i.most > 0
+        ? `${i.wanted} of ${i.sku} wanted, ${i.mostAt ?? "one place"} has most with ${i.most}`
+        : `${i.wanted} of ${i.sku} wanted, no origin that may ship it has that many`,
   "origin-cannot-ship": (i) => `No origin may ship ${i.sku} there`,
   "origin-not-served-by-service": (i) => `${i.service} does not leave from ${i.origin}`,
   "zone-not-found": (i) =>
@@ -49,12 +51,18 @@ const sentences: Sentences = {
   destination: (i) => `Not offered in ${place(i)}`,
   "customer-group": (i) => `Only for ${list(i.groups, "or")}`,
   coupon: (i) => `Only with the coupon ${i.coupon}`,
-  "no-rule-matched": () => "No rule of the ladder fits this order",
+  "no-rule-matched": (i) =>
+    i.passedOver.length === 0
+      ? "No rule fits this order"
+      : `No rule fits this order; ${count(i.passedOver.length, "rule")} passed over, a weight or a size being missing`,
   "withheld-by-rule": (i) => i.text,
   "no-service": (i) =>
     i.services === 0 ? "No service stands behind this offer" : "No service behind this offer can take it",
   "no-common-service": () => "No one service can take all its shipments",
-  "live-unavailable": (i) => `${i.connection} gives no rate now`,
+  "live-unavailable": (i) =>
+    i.declined === undefined
+      ? `${i.connection} gives no rate now`
+      : `${i.connection} declines: ${i.declined}`,
   "free-offer-given": (i) => `${i.offer} is free and no slower`,
   inactive: (i) => `The ${i.what} ${i.name} is switched off`,
 };

@@ -1,5 +1,9 @@
+import type { Quantity } from "@/core/units/unit";
+import type { MoneyText } from "@/core/working/reason";
 import type { Step, StepCode, StepInputs } from "@/core/working/step";
-import { breakWords, count, money, quantity } from "./figures";
+import type { Amount, Terms } from "@/core/setup/amount";
+import { conditionsSentence, measureName } from "./condition-sentence";
+import { breakWords, count, list, money, quantity, unitName } from "./figures";
 
 type Sentences = { readonly [C in StepCode]: (inputs: StepInputs[C], result: string | undefined) => string };
 
@@ -12,6 +16,46 @@ const chosenBy: Record<StepInputs["origin-chosen"]["by"], string> = {
   fallback: "the fallback origin",
   pinned: "chosen by a person",
 };
+
+const deeds = { instead: "instead of the plan", extra: "extra", shipsFree: "free", ban: "banned" } as const;
+
+const percentOf = {
+  freight: "the freight",
+  subtotal: "all so far",
+  goodsValue: "the goods without tax",
+  cost: "the cost",
+} as const;
+
+/** An amount as it is set: "0.40 EUR per parcel", "10 % of the freight". */
+export function amountWords(amount: Amount, currency: string): string {
+  if ("fixed" in amount) return `${amount.fixed} ${currency}`;
+  if ("per" in amount) return `${amount.amount} ${currency} per ${amount.per}`;
+  if ("percentFromFuelIndex" in amount) return "the fuel index, of the freight";
+  return `${amount.percent} % of ${percentOf[amount.of]}`;
+}
+
+function termWords(
+  term: Terms[number] | undefined,
+  { of, value }: { of?: Quantity; value: MoneyText },
+): string {
+  if (!term || "constant" in term) return money(value);
+  if ("percent" in term)
+    return `${term.percent} % of ${term.of === "cost" ? "the cost" : "the goods"}${of ? `, ${quantity(of)}${term.of === "cost" ? "" : " without tax"},` : ""} ${money(value)}`;
+  const per = unitName(term.unit ?? "");
+  return `${term.amount} per ${[per, measureName(term.measure)].filter(Boolean).join(" of ")} × ${of ? quantity(of) : "?"} ${money(value)}`;
+}
+
+function surchargeWords(i: StepInputs["surcharge-added"]): string {
+  const how =
+    i.fuelPercent === undefined
+      ? amountWords(i.amount, i.currency)
+      : `${i.fuelPercent} % of the freight, the fuel index on ${i.date ?? ""}`;
+  const times = i.count === undefined ? "" : ` × ${i.count}`;
+  const when = i.when.length === 0 ? "" : `, for ${conditionsSentence(i.when, i.homeCurrency)}`;
+  return `⟦${i.name}⟧: ${how}${times}${when}: ${money(i.added)}, ${money(i.subtotal)} so far.`;
+}
+
+const days = (n: number) => count(n, "working day");
 
 const picks = { cheapest: "the cheapest", fastest: "the fastest", listed: "the first listed" } as const;
 
@@ -31,8 +75,14 @@ const sentences: Sentences = {
   "service-taken": (i) =>
     `⟦${i.name}⟧: ${i.tried === 1 ? "the only service" : `${picks[i.pick]} of ${i.working} that work, ${i.tried} tried`}.`,
   "no-freight": (i) => `⟦${i.service}⟧ has no freight to pay.`,
+  "live-rate": (i, r) =>
+    i.used === "fresh"
+      ? `⟦${i.connection}⟧ answered ${r ?? ""} for ${i.liveService} at ${i.at}.`
+      : `⟦${i.connection}⟧ does not answer; its last rate for ${i.liveService}, ${r ?? ""} at ${i.at}, stands in.`,
+  "live-fallback": (i) => `${i.connection} does not answer; ⟦the fallback tariff⟧ stands in.`,
   "edition-chosen": (i) =>
     `⟦${i.tariff}, edition ${i.label}⟧, valid from ${i.from}${i.to === undefined ? "" : ` to ${i.to}`}, on ${i.date}.`,
+  "band-found": (i) => `${quantity(i.value)} is on the page ⟦${breakWords(i.band)}⟧.`,
   "break-found": (i) => `${quantity(i.value)} falls in ⟦${breakWords(i.break)}⟧.`,
   "rate-flat": (i) => `The cell is ⟦${money(i.cell)}⟧ for the shipment.`,
   "rate-per-unit": (i, r) =>
@@ -47,6 +97,7 @@ const sentences: Sentences = {
   "row-maximum": (i) => `Held at the zone's maximum of ⟦${money(i.maximum)}⟧.`,
   converted: (i, r) =>
     `${money(i.from)} at ${i.rates.map((x) => `1 ${x.from} = ${x.rate} ${x.to} (${x.asOf})`).join(", then ")} is ${r ?? ""}.`,
+  "surcharge-added": surchargeWords,
   "shipment-cost": (i) => `We pay ${money(i.cost)}.`,
   "costs-added": (i, r) => `${i.shipments} shipments cost ${r ?? ""} together.`,
   "plan-cost-plus": (_, r) => `The ⟦plan⟧ charges what it costs: ${r ?? ""}.`,
@@ -54,15 +105,52 @@ const sentences: Sentences = {
     i.per === "order"
       ? `A flat ${money(i.amount)} for the order.`
       : `${money(i.amount)} per ${i.per} × ${i.count} is ${r ?? ""}.`,
+  "plan-terms": (i, r) => `⟦${i.parts.map((part) => termWords(part.term, part)).join(" + ")}⟧ is ${r ?? ""}.`,
+  "plan-free": () => "The ⟦rule⟧ gives it free.",
+  "rule-passed-over": (i) =>
+    `⟦Rule ${i.rule}⟧ is passed over: ${i.missing === "weight-missing" ? "a weight" : i.missing === "size-missing" ? "a size" : "an exchange rate"} is missing.`,
+  "rule-matched": (i) =>
+    `⟦Rule ${i.rule}${i.name === undefined ? "" : `, ${i.name}`}⟧ holds: ${conditionsSentence(i.when, i.homeCurrency)}.`,
+  "rule-otherwise": () => "No rule holds: ⟦otherwise⟧ counts.",
+  "rules-combined": (i, r) =>
+    `⟦The ${i.match}⟧ of ${list(i.charges.map((one) => `rule ${one.rule} (${money(one.charge)})`))}: ${r ?? ""}.`,
+  "goods-class-charged": (i) =>
+    i.goodsClass === undefined ? "⟦All other goods⟧:" : `Goods of the class ⟦${i.goodsClass}⟧:`,
+  "classes-combined": (i, r) => `⟦The ${i.combine}⟧ of ${i.classes} parts: ${r ?? ""}.`,
+  "item-exception": (i, r) =>
+    i.deed === "shipsFree"
+      ? `${i.pieces} × ⟦${i.sku}⟧ ships free and is left out.`
+      : `${i.pieces} × ⟦${i.sku}⟧ at ${money(i.each)} ${deeds[i.deed]}: ${r ?? ""} ${i.each.currency}.`,
+  "nothing-left-to-charge": () => "Nothing is left for the ⟦plan⟧ to charge.",
   "shipments-charged": (i, r) =>
     `${i.how === "perShipmentSum" ? "The sum" : "The highest"} of ${i.shipments} shipments: ${r ?? ""}.`,
   "margin-added": (i, r) =>
     `${money(i.before)} ${i.percent.startsWith("-") ? "less" : "plus"} ⟦${i.percent.replace("-", "")} %⟧ is ${r ?? ""}.`,
+  "addition-added": (i, r) =>
+    `⟦${i.name}⟧, ${amountWords(i.amount, i.currency)}: ${money(i.added)}, ${r ?? ""} so far.`,
+  "charge-not-negative": (i) => `${money(i.before)} is less than nothing: charged as 0.`,
+  "charge-minimum": (i) => `Raised to the ⟦minimum of ${money(i.minimum)}⟧.`,
+  "charge-maximum": (i) => `Held at the ⟦maximum of ${money(i.maximum)}⟧.`,
+  "charge-stepped": (i, r) =>
+    i.ending === undefined
+      ? `${money(i.before)}${i.mode === "up" ? " up" : ""} to ⟦the ${i.mode === "up" ? "next" : "nearest"} ${i.step ?? ""}⟧ is ${r ?? ""}.`
+      : `${money(i.before)} up to ⟦the next amount that ends in ${i.ending}⟧ is ${r ?? ""}.`,
+  "free-given": (i) =>
+    `⟦Free⟧, ${conditionsSentence(i.holds, i.homeCurrency)}; ${money(i.before)} otherwise.`,
+  "free-missing": (i) =>
+    `⟦Free from ${money(i.threshold)}⟧ of ${measureName(i.measure)}: ${money(i.missing)} more.`,
   "charge-rounded": (i) =>
     `Rounded to ${money(i.charge)} ${i.basis === "net" ? "without" : "with"} tax, half away from zero.`,
   "tax-added": (i) => `Tax ⟦${i.percent} %⟧ is ${money(i.tax)}: ${money(i.gross)} with tax.`,
   "tax-taken-out": (i) =>
     `The channel's prices include tax: ${money(i.gross)} holds ${money(i.tax)} at ⟦${i.percent} %⟧, ${money(i.net)} without.`,
+  "tax-of-goods": (i, r) =>
+    `Tax on delivery follows the goods, ${list(i.percents.map((percent) => `${percent} %`))}: ⟦${i.how === "highestOfGoods" ? "the highest" : "weighted by their value"}⟧, ${r ?? ""} %.`,
+  "handed-over": (i, r) =>
+    `Ordered on ${i.ordered}${i.afterCutOff ? ` after ⟦the cut-off at ${i.cutOff}⟧` : ` by ⟦the cut-off at ${i.cutOff}⟧`}${i.counted === i.ordered ? "" : `, counted from ${i.counted}`}, ${days(i.handlingDays)} to handle: handed over on ${r ?? ""}.`,
+  "arrives-between": (i) =>
+    `⟦${i.service}⟧ takes ${i.minDays === i.maxDays ? days(i.minDays) : `${i.minDays} to ${days(i.maxDays)}`}: ${i.earliest === i.latest ? i.latest : `${i.earliest} to ${i.latest}`}.`,
+  "ready-from": (i) => `Ready at ⟦${i.origin}⟧ from ${i.date}.`,
 };
 
 /** A step's sentence in three parts; the middle one names what the step's source is, and may be empty. */

@@ -6,18 +6,20 @@ import { stepSentence } from "./step-sentence";
 /** A step with its sentence. */
 export type WordedStep = Step & { readonly text: string };
 
+const worded = (steps: readonly Step[]) =>
+  steps.map((step): WordedStep => ({ ...step, text: stepSentence(step) }));
+
 /** A quote as it leaves the house: reasons and steps with their sentences. */
 export function wordQuote(quote: Quote) {
   return {
     ...quote,
     offers: quote.offers.map(({ working, ...offer }) => ({
       ...offer,
-      ...(working
-        ? { working: working.map((step): WordedStep => ({ ...step, text: stepSentence(step) })) }
-        : {}),
+      ...(working ? { working: worded(working) } : {}),
     })),
-    withheld: quote.withheld.map(({ rejection, because, ...offer }) => ({
+    withheld: quote.withheld.map(({ rejection, because, working, ...offer }) => ({
       ...offer,
+      ...(working ? { working: worded(working) } : {}),
       text: reasonSentence(rejection),
       source: rejection.source,
       inputs: rejection.inputs,

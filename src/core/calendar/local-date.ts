@@ -1,41 +1,18 @@
-const formats = new Map<string, Intl.DateTimeFormat>();
-
-/** Formatting is slow beside the rest of a quote, and orders come in batches of the same instants. */
-const dates = new Map<string, string>();
-const DATES_KEPT = 1000;
-
-function formatFor(timeZone: string): Intl.DateTimeFormat {
-  let format = formats.get(timeZone);
-  if (!format) {
-    format = new Intl.DateTimeFormat("en-CA", {
-      timeZone,
-      year: "numeric",
-      month: "2-digit",
-      day: "2-digit",
-    });
-    formats.set(timeZone, format);
-  }
-  return format;
-}
+import { localTime } from "./local-time";
+import { dateOf } from "./working-days";
 
 /**
  * The calendar date (`YYYY-MM-DD`) of an instant in a time zone.
  * `instant` is ISO 8601 with an offset or `Z`; the time zone an IANA name that `isTimeZone` accepts.
  */
 export function localDate(instant: string, timeZone: string): string {
-  const key = `${timeZone} ${instant}`;
-  const known = dates.get(key);
-  if (known !== undefined) return known;
-  const date = formatFor(timeZone).format(new Date(instant));
-  if (dates.size >= DATES_KEPT) dates.clear();
-  dates.set(key, date);
-  return date;
+  return dateOf(localTime(instant, timeZone).day);
 }
 
 /** Whether the IANA time zone data know the name. */
 export function isTimeZone(name: string): boolean {
   try {
-    formatFor(name);
+    new Intl.DateTimeFormat("en", { timeZone: name });
     return true;
   } catch {
     return false;

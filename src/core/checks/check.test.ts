@@ -25,11 +25,9 @@ test("each finding is told with its place, errors first", () => {
     found((s) => {
       s.zoneCharts[0]!.zones.push({ code: "3", name: "Moon" });
       s.offers[0]!.services = ["X"];
-      s.channels[0]!.whenFree = "dropSlowerOrEqual";
     }),
   ).toEqual([
     "error unknown-code offers/parcel/services/0",
-    "error not-supported-yet channels/web/whenFree",
     "warning zone-unreachable zoneCharts/ALL/zones/3",
   ]);
 });

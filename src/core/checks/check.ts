@@ -2,7 +2,6 @@ import { findDangling } from "../setup/dangling";
 import type { Item } from "../setup/item";
 import { joinPath } from "../setup/path";
 import type { Setup } from "../setup/setup";
-import { findUnsupported } from "../setup/unsupported";
 import type { Edition, Tariff } from "../setup/tariff";
 import { finding, type Finding } from "./finding";
 
@@ -17,7 +16,7 @@ export function check(setup: Setup, items: readonly Item[] = []): Finding[] {
 }
 
 function codes(setup: Setup): Finding[] {
-  const dangling = findDangling(setup).map((problem) =>
+  return findDangling(setup).map((problem) =>
     finding(
       "unknown-code",
       "error",
@@ -29,10 +28,6 @@ function codes(setup: Setup): Finding[] {
       problem.path,
     ),
   );
-  return [
-    ...dangling,
-    ...findUnsupported(setup).map((problem) => finding("not-supported-yet", "error", {}, problem.path)),
-  ];
 }
 
 /** Zones of a chart that no entry leads to. */

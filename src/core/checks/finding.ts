@@ -1,7 +1,6 @@
 /** Everything a check can find, each code with the figures of its sentence. */
 export interface FindingData {
   "unknown-code": { list: string; code: string; hint?: string };
-  "not-supported-yet": object;
   "empty-cells": { tariff: string; edition: string; zone: string; empty: number; of: number };
   "zone-unreachable": { chart: string; zone: string };
   "zones-without-row": { tariff: string; edition: string; zones: readonly string[] };

@@ -25,6 +25,7 @@ const WORKING_SCALE = 30;
 /** The exchange rates of a setup; of several for a pair the newest `asOf` counts, of equal ones the first. */
 export class ExchangeRates {
   private readonly pairs = new Map<string, ExchangeRate>();
+  private readonly found = new Map<string, Conversion | undefined>();
 
   constructor(
     rates: readonly ExchangeRate[],
@@ -39,6 +40,14 @@ export class ExchangeRates {
 
   /** Direct, else inverse, else through the home currency; `undefined` when none of them is known. */
   find(from: string, to: string): Conversion | undefined {
+    const key = `${from}>${to}`;
+    if (this.found.has(key)) return this.found.get(key);
+    const conversion = this.search(from, to);
+    this.found.set(key, conversion);
+    return conversion;
+  }
+
+  private search(from: string, to: string): Conversion | undefined {
     if (from === to) return { from, to, numerator: Decimal.one, denominator: Decimal.one, via: [] };
     const straight = this.straight(from, to);
     if (straight) return straight;
@@ -65,6 +74,7 @@ export class ExchangeRates {
 
 /** Converts at full precision (30 digits after the point when the division does not end); round afterwards. */
 export function convert(amount: Decimal, conversion: Conversion): Decimal {
+  if (conversion.via.length === 0) return amount;
   const product = amount.times(conversion.numerator);
   if (conversion.denominator.equals(Decimal.one)) return product;
   return product.dividedBy(conversion.denominator, WORKING_SCALE, "halfAwayFromZero");

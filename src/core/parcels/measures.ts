@@ -1,46 +1,87 @@
 import { Decimal, sum } from "../money/decimal";
 import { formParcels, type ParcelGroup } from "./form-parcels";
+import { goodsValue } from "./goods-value";
 import type { OrderLine } from "./order-line";
 
-/** What is measured of an order or of a shipment. Base units: kg, cm³, cm; money in the quote's currency. */
-export interface Measures {
-  readonly lines: number;
+/**
+ * What is measured of an order, of a shipment or of a part of one. Base units: kg, cm³, cm; money in the quote's
+ * currency. Figures that few rules ask for are worked out when asked for.
+ */
+export class Measures {
+  readonly parcelGroups: readonly ParcelGroup[];
+  readonly parcels: number;
   readonly quantity: Decimal;
   /** `undefined` when a piece has no weight: a missing weight is not zero. */
   readonly actualWeight: Decimal | undefined;
+
+  /** Parcels are formed of the goods unless they are formed already: those of several shipments. */
+  constructor(
+    readonly goods: readonly OrderLine[],
+    groups?: readonly ParcelGroup[],
+  ) {
+    this.parcelGroups = groups ?? formParcels(goods);
+    let parcels = 0;
+    let weight: Decimal | undefined = Decimal.zero;
+    for (const group of this.parcelGroups) {
+      parcels += group.count;
+      weight = weight && group.weight?.times(Decimal.whole(group.count)).plus(weight);
+    }
+    this.parcels = parcels;
+    this.actualWeight = weight;
+    let quantity = 0;
+    for (const line of goods) quantity += line.quantity;
+    this.quantity = Decimal.whole(quantity);
+  }
+
+  get lines(): number {
+    return this.goods.length;
+  }
+
   /** Of the pieces whose size is known. */
-  readonly volume: Decimal;
-  readonly parcels: number;
-  readonly parcelGroups: readonly ParcelGroup[];
+  get volume(): Decimal {
+    return sum(this.parcelGroups.map((group) => group.volume.times(Decimal.whole(group.count))));
+  }
+
+  /** The longest side of any parcel; `undefined` when a piece has no size. */
+  get longestSide(): Decimal | undefined {
+    let longest = Decimal.zero;
+    for (const { sides } of this.parcelGroups) {
+      if (!sides) return undefined;
+      if (sides[0].moreThan(longest)) longest = sides[0];
+    }
+    return longest;
+  }
+
+  private net: Decimal | undefined;
+
   /** Without tax, after line discounts. */
-  readonly goodsValue: Decimal;
-  readonly goodsValueIncTax: Decimal;
-  readonly skusWithoutWeight: readonly string[];
-  readonly skusWithoutSize: readonly string[];
+  get goodsValue(): Decimal {
+    return (this.net ??= goodsValue(this.goods, "net", "after"));
+  }
+
+  get goodsValueIncTax(): Decimal {
+    return goodsValue(this.goods, "gross", "after");
+  }
+
+  get goodsValueBeforeDiscount(): Decimal {
+    return goodsValue(this.goods, "net", "before");
+  }
+
+  get goodsValueBeforeDiscountIncTax(): Decimal {
+    return goodsValue(this.goods, "gross", "before");
+  }
+
+  get skusWithoutWeight(): readonly string[] {
+    return skus(this.goods, (line) => line.item.weight === undefined);
+  }
+
+  get skusWithoutSize(): readonly string[] {
+    return skus(this.goods, (line) => line.item.sides === undefined);
+  }
 }
 
-/** Measures the lines of an order or of a shipment. */
-export function measure(lines: readonly OrderLine[]): Measures {
-  const parcelGroups = formParcels(lines);
-  const weights = parcelGroups.map((group) => group.weight?.times(Decimal.whole(group.count)));
-  return {
-    lines: lines.length,
-    quantity: sum(lines.map((line) => Decimal.whole(line.quantity))),
-    actualWeight: weights.every((weight) => weight !== undefined) ? sum(weights) : undefined,
-    volume: sum(parcelGroups.map((group) => group.volume.times(Decimal.whole(group.count)))),
-    parcels: parcelGroups.reduce((total, group) => total + group.count, 0),
-    parcelGroups,
-    goodsValue: sum(lines.map((line) => line.net)),
-    goodsValueIncTax: sum(lines.map(incTax)),
-    skusWithoutWeight: skus(lines, (line) => line.item.weight === undefined),
-    skusWithoutSize: skus(lines, (line) => line.item.sides === undefined),
-  };
-}
+const none: readonly string[] = [];
 
-function incTax(line: OrderLine): Decimal {
-  return line.net.times(Decimal.hundred.plus(line.taxPercent)).times(Decimal.of("0.01"));
-}
-
-function skus(lines: readonly OrderLine[], lacks: (line: OrderLine) => boolean): string[] {
-  return [...new Set(lines.filter(lacks).map((line) => line.item.sku))];
+function skus(lines: readonly OrderLine[], lacks: (line: OrderLine) => boolean): readonly string[] {
+  return lines.some(lacks) ? [...new Set(lines.filter(lacks).map((line) => line.item.sku))] : none;
 }

@@ -1,193 +1,215 @@
 import { moneyText } from "../money/currency";
-import { convert, type ExchangeRates } from "../money/exchange";
-import { Decimal, sum } from "../money/decimal";
-import type { Measures } from "../parcels/measures";
-import { joinPath } from "../setup/path";
-import type { Offer } from "../setup/offer";
+import { convert } from "../money/exchange";
+import { Decimal } from "../money/decimal";
+import type { OrderLine } from "../parcels/order-line";
+import type { Charts } from "../rules/condition";
+import { explainConversion } from "../services/try-service";
 import type { Plan } from "../setup/plan";
-import type { RatedShipment } from "../sourcing/candidate";
-import { tariffValue } from "../services/tariff-value";
-import type { Journey } from "../services/shipment";
-import { ratesUsed } from "../services/try-service";
-import type { CompiledTariff } from "../tariffs/compiled-tariff";
-import { tariffRate } from "../tariffs/rate";
-import { given, refused, reject, type Outcome } from "../working/reason";
+import { given, refused, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
+import { classesCharge, compileClasses, type CompiledClasses } from "./by-goods-class";
+import type { CompiledException, ItemExceptions } from "./item-exceptions";
+import { compileLadder, ladderCharge, type CompiledLadder } from "./ladder";
+import { compileOutcome, outcomeCharge, type CompiledOutcome } from "./outcome";
+import { narrowed, partOfShipments, type Part } from "./part";
+import { rejectMissing, type PlanCharge, type SellContext } from "./sell-context";
 
-/** What a price plan may read. */
-export interface PlanContext {
-  readonly offer: Offer;
-  readonly order: Measures;
-  readonly shipments: readonly RatedShipment[];
-  readonly cost: Decimal;
-  readonly journey: Journey;
-  readonly exchange: ExchangeRates;
-  readonly homeCurrency: string;
-  readonly tariffs: ReadonlyMap<string, CompiledTariff>;
+interface CompiledFlat {
+  readonly per: "order" | "shipment" | "parcel" | "piece" | "kg";
+  readonly amount: Decimal;
+  readonly typed: string;
+  readonly path: string;
 }
 
-/** One thing a charge is made for: the order as a whole, or one shipment of it. */
-interface Part {
-  readonly measures: Measures;
-  readonly origins: readonly string[];
-  readonly chargeable: Decimal | undefined;
-  readonly cost: Decimal;
-  readonly shipments: number;
+/** A price plan, read once: costPlus, terms and tariff are what a ladder's outcome can be too. */
+export type CompiledPlan =
+  | { readonly kind: "outcome"; readonly outcome: CompiledOutcome }
+  | { readonly kind: "flat"; readonly flat: CompiledFlat }
+  | { readonly kind: "ladder"; readonly ladder: CompiledLadder }
+  | { readonly kind: "byGoodsClass"; readonly classes: CompiledClasses };
+
+export function compilePlan(plan: Plan, charts: Charts, path: string): CompiledPlan {
+  switch (plan.kind) {
+    case "costPlus":
+      return { kind: "outcome", outcome: compileOutcome({ costPlus: true }, path) };
+    case "terms":
+      return { kind: "outcome", outcome: compileOutcome({ terms: plan.terms }, path) };
+    case "tariff":
+      return { kind: "outcome", outcome: compileOutcome({ tariff: plan.tariff }, path) };
+    case "flat":
+      return {
+        kind: "flat",
+        flat: { per: plan.per, amount: Decimal.of(plan.amount), typed: plan.amount, path },
+      };
+    case "ladder":
+      return { kind: "ladder", ladder: compileLadder(plan, charts, path) };
+    case "byGoodsClass":
+      return { kind: "byGoodsClass", classes: compileClasses(plan, path) };
+  }
+}
+
+export type Charged = "perOrder" | "perShipmentSum" | "perShipmentHighest";
+
+/** What is charged for: a plan with the exceptions that come before it. */
+export interface Pricing {
+  readonly plan: CompiledPlan;
+  readonly exceptions: ItemExceptions;
+  readonly charged: Charged;
+  readonly path: string;
 }
 
 /**
- * The charge an offer's plan gives, in the quote's currency, not rounded. Amounts of a plan are money of the home
- * currency and are converted where the quote's differs; a tariff's are in its own. `charged` says how several
+ * The charge of an order's shipments by an offer's plan, in the quote's currency, not rounded. Amounts of a plan are
+ * money of the home currency, converted where the quote's differs; a tariff's are in its own. `charged` says how several
  * shipments count: once for the order, the sum of each, or the highest. Fails with the plan's own reason.
  */
-export function planCharge(context: PlanContext, trace?: Trace): Outcome<Decimal> {
-  const { charged = "perOrder" } = context.offer;
-  if (charged === "perOrder") return partCharge(context, wholeOrder(context), trace);
-  const charges: Decimal[] = [];
-  for (const [index, rated] of context.shipments.entries()) {
-    const charge = partCharge(
-      context,
-      onePart(rated),
-      context.shipments.length > 1 ? trace?.forShipment(index) : trace,
-    );
+export function planCharge(
+  pricing: Pricing,
+  whole: Part,
+  context: SellContext,
+  trace?: Trace,
+): Outcome<PlanCharge> {
+  if (pricing.charged === "perOrder") return partCharge(pricing, whole, context, trace);
+  const several = whole.shipments.length > 1;
+  const charges: PlanCharge[] = [];
+  for (const [index, rated] of whole.shipments.entries()) {
+    const part = partOfShipments(whole.facts.journey, [rated], rated.answer.cost);
+    const charge = partCharge(pricing, part, context, several ? trace?.forShipment(index) : trace);
     if (!charge.ok) return charge;
     charges.push(charge.value);
   }
-  const total = charged === "perShipmentSum" ? sum(charges) : highest(charges);
-  if (charges.length > 1)
+  const amount = charges.reduce(
+    (all, one) =>
+      pricing.charged === "perShipmentSum"
+        ? all.plus(one.amount)
+        : one.amount.moreThan(all)
+          ? one.amount
+          : all,
+    pricing.charged === "perShipmentSum" ? Decimal.zero : (charges[0]?.amount ?? Decimal.zero),
+  );
+  if (several)
     trace?.add(
       "shipments-charged",
-      { how: charged, shipments: charges.length },
-      moneyText(total, context.journey.currency),
-      at(context, "charged"),
+      { how: pricing.charged, shipments: charges.length },
+      moneyText(amount, whole.facts.journey.currency),
+      `${pricing.path}/charged`,
     );
-  return given(total);
+  return given({ amount, free: charges.every(({ free }) => free) });
 }
 
-function highest(charges: readonly Decimal[]): Decimal {
-  return charges.reduce((most, charge) => (charge.moreThan(most) ? charge : most), Decimal.zero);
-}
-
-function wholeOrder({ order, shipments, cost }: PlanContext): Part {
-  const weights = shipments.map(({ answer }) => answer.chargeableWeight);
-  return {
-    measures: order,
-    origins: shipments.map(({ shipment }) => shipment.origin),
-    chargeable: weights.every((weight) => weight !== undefined) ? sum(weights) : undefined,
-    cost,
-    shipments: shipments.length,
+/** Exceptions first; what they leave is the plan's, and of nothing the plan makes nothing. */
+function partCharge(pricing: Pricing, part: Part, context: SellContext, trace?: Trace): Outcome<PlanCharge> {
+  if (pricing.exceptions.isEmpty) return bareCharge(pricing.plan, part, context, trace);
+  const { place } = part.facts.journey;
+  const of = new Map(part.facts.measures.goods.map((line) => [line, pricing.exceptions.find(line, place)]));
+  const leaves = (line: OrderLine) => {
+    const kind = of.get(line)?.deed.kind;
+    return kind === "instead" || kind === "shipsFree";
   };
+  const added = exceptionAmounts(of, part, context, trace);
+  if (!added.ok) return added;
+  if (part.facts.measures.goods.every(leaves)) {
+    trace?.add("nothing-left-to-charge", {}, undefined, pricing.path);
+    return given({ amount: added.value, free: false });
+  }
+  const left = part.facts.measures.goods.some(leaves) ? narrowed(part, (line) => !leaves(line)) : part;
+  const charge = bareCharge(pricing.plan, left, context, trace);
+  if (!charge.ok || added.value.sign === 0) return charge;
+  return given({ amount: charge.value.amount.plus(added.value), free: false });
 }
 
-function onePart({ shipment, answer }: RatedShipment): Part {
-  return {
-    measures: shipment.measures,
-    origins: [shipment.origin],
-    chargeable: answer.chargeableWeight,
-    cost: answer.cost,
-    shipments: 1,
-  };
+function exceptionAmounts(
+  of: ReadonlyMap<OrderLine, CompiledException | undefined>,
+  { facts }: Part,
+  context: SellContext,
+  trace?: Trace,
+): Outcome<Decimal> {
+  const { fromHome } = facts.journey;
+  let home = Decimal.zero;
+  for (const [line, exception] of of) {
+    if (!exception || exception.deed.kind === "ban") continue;
+    const { deed, path } = exception;
+    const each = "amount" in deed ? deed.amount : Decimal.zero;
+    const amount = each.times(Decimal.whole(line.quantity));
+    home = home.plus(amount);
+    trace?.add(
+      "item-exception",
+      {
+        sku: line.item.sku,
+        pieces: line.quantity,
+        deed: deed.kind,
+        each: { amount: moneyText(each, context.homeCurrency), currency: context.homeCurrency },
+      },
+      moneyText(amount, context.homeCurrency),
+      path,
+    );
+  }
+  if (home.sign === 0) return given(home);
+  if (!fromHome)
+    return refused(
+      rejectMissing("no-exchange-rate", facts.measures, facts.journey, context, "itemExceptions"),
+    );
+  const converted = convert(home, fromHome);
+  explainConversion(home, converted, fromHome, trace);
+  return given(converted);
 }
 
-function partCharge(context: PlanContext, part: Part, trace?: Trace): Outcome<Decimal> {
-  const { plan } = context.offer;
+function bareCharge(
+  plan: CompiledPlan,
+  part: Part,
+  context: SellContext,
+  trace?: Trace,
+): Outcome<PlanCharge> {
   switch (plan.kind) {
-    case "costPlus":
-      trace?.add("plan-cost-plus", {}, moneyText(part.cost, context.journey.currency), at(context, "plan"));
-      return given(part.cost);
+    case "outcome":
+      return outcomeCharge(plan.outcome, part, context, trace);
     case "flat":
-      return flat(context, plan, part, trace);
-    case "tariff":
-      return bySellTariff(context, plan.tariff, part, trace);
-    default:
-      // compiling refuses the other kinds; whoever gets here compiled something else
-      throw new RangeError(`no such plan here: ${plan.kind}`);
+      return flatCharge(plan.flat, part, context, trace);
+    case "ladder":
+      return ladderCharge(plan.ladder, part, context, trace);
+    case "byGoodsClass":
+      return classesCharge(plan.classes, part, context, trace);
   }
 }
 
-function at(context: PlanContext, ...rest: string[]): string {
-  return joinPath("offers", context.offer.code, ...rest);
-}
-
-function flat(
-  context: PlanContext,
-  plan: Plan & { kind: "flat" },
+function flatCharge(
+  flat: CompiledFlat,
   part: Part,
+  context: SellContext,
   trace?: Trace,
-): Outcome<Decimal> {
-  const count = flatCount(plan.per, part);
-  if (!count)
-    return refused(
-      reject("weight-missing", { skus: part.measures.skusWithoutWeight }, at(context, "plan", "per")),
+): Outcome<PlanCharge> {
+  const { measures, journey } = part.facts;
+  const count = flatCount(flat.per, part);
+  const missing = !count ? "weight-missing" : !journey.fromHome ? "no-exchange-rate" : undefined;
+  if (missing) return refused(rejectMissing(missing, measures, journey, context, `${flat.path}/per`));
+  if (!count || !journey.fromHome) throw new RangeError("what is missing was refused");
+  const home = flat.amount.times(count);
+  const charge = convert(home, journey.fromHome);
+  if (trace) {
+    const amount = { amount: flat.typed, currency: context.homeCurrency };
+    trace.add(
+      "plan-flat",
+      { amount, per: flat.per, count: count.toString() },
+      moneyText(home, context.homeCurrency),
+      `${flat.path}/amount`,
     );
-  const { homeCurrency, journey, exchange } = context;
-  const conversion = exchange.find(homeCurrency, journey.currency);
-  if (!conversion)
-    return refused(reject("no-exchange-rate", { from: homeCurrency, to: journey.currency }, "exchangeRates"));
-  const home = Decimal.of(plan.amount).times(count);
-  const charge = convert(home, conversion);
-  const amount = { amount: plan.amount, currency: homeCurrency };
-  trace?.add(
-    "plan-flat",
-    { amount, per: plan.per, count: count.toString() },
-    moneyText(home, homeCurrency),
-    at(context, "plan", "amount"),
-  );
-  if (conversion.via.length > 0)
-    trace?.add(
-      "converted",
-      {
-        from: { amount: moneyText(home, homeCurrency), currency: homeCurrency },
-        rates: ratesUsed(conversion),
-      },
-      moneyText(charge, journey.currency),
-      conversion.via[0]?.source,
-    );
-  return given(charge);
+    explainConversion(home, charge, journey.fromHome, trace);
+  }
+  return given({ amount: charge, free: false });
 }
 
-function flatCount(per: "order" | "shipment" | "parcel" | "piece" | "kg", part: Part): Decimal | undefined {
+/** Kilograms are actual weight: what a buyer can check on the scales. */
+function flatCount(per: CompiledFlat["per"], { facts, shipments }: Part): Decimal | undefined {
   switch (per) {
     case "order":
       return Decimal.one;
     case "shipment":
-      return Decimal.whole(part.shipments);
+      return Decimal.whole(shipments.length);
     case "parcel":
-      return Decimal.whole(part.measures.parcels);
+      return Decimal.whole(facts.measures.parcels);
     case "piece":
-      return part.measures.quantity;
+      return facts.measures.quantity;
     case "kg":
-      return part.measures.actualWeight;
+      return facts.measures.actualWeight;
   }
-}
-
-function bySellTariff(context: PlanContext, code: string, part: Part, trace?: Trace): Outcome<Decimal> {
-  const tariff = context.tariffs.get(code);
-  if (!tariff) throw new RangeError("a compiled setup knows all its tariffs");
-  const { journey, exchange } = context;
-  const value = tariffValue(tariff, part.measures, part.chargeable, journey.currency, exchange);
-  if (!value.ok) return value;
-  const rate = tariffRate(
-    tariff,
-    { value: value.value, place: journey.place, origins: part.origins, date: journey.date },
-    trace,
-  );
-  if (!rate.ok) return rate;
-  const conversion = exchange.find(tariff.currency, journey.currency);
-  if (!conversion)
-    return refused(
-      reject("no-exchange-rate", { from: tariff.currency, to: journey.currency }, "exchangeRates"),
-    );
-  const charge = convert(rate.value.amount, conversion);
-  if (conversion.via.length > 0)
-    trace?.add(
-      "converted",
-      {
-        from: { amount: moneyText(rate.value.amount, tariff.currency), currency: tariff.currency },
-        rates: ratesUsed(conversion),
-      },
-      moneyText(charge, journey.currency),
-      conversion.via[0]?.source,
-    );
-  return given(charge);
 }

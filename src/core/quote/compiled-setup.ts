@@ -1,16 +1,17 @@
 import { ExchangeRates } from "../money/exchange";
 import { Decimal } from "../money/decimal";
+import type { CompiledRate } from "../services/compiled-rate";
 import { compileService, type CompiledService } from "../services/compiled-service";
 import { findDangling } from "../setup/dangling";
-import type { Channel, Offer } from "../setup/offer";
+import type { Channel } from "../setup/offer";
 import type { Parsed } from "../setup/parse-setup";
+import type { Service } from "../setup/service";
 import type { Setup } from "../setup/setup";
-import { findUnsupported } from "../setup/unsupported";
+import { byRank, compileOrigin, type CompiledOrigin } from "../sourcing/compiled-origin";
 import { compileTariff, type CompiledTariff } from "../tariffs/compiled-tariff";
-import type { SourcingOrigin } from "../sourcing/candidate";
 import type { WeightUnit } from "../units/unit";
 import { compileChart, type CompiledChart } from "../zones/compiled-chart";
-import type { Position } from "../zones/country-positions";
+import { compileOffer, type CompiledOffer } from "./compiled-offer";
 
 /** A setup with its look-up structures. Built once; quotes only read it. */
 export interface CompiledSetup {
@@ -21,26 +22,24 @@ export interface CompiledSetup {
   readonly services: ReadonlyMap<string, CompiledService>;
   readonly channels: ReadonlyMap<string, Channel>;
   /** By channel, in the order customers see them. */
-  readonly offers: ReadonlyMap<string, readonly Offer[]>;
-  /** The origins that an offer's working services leave from. */
-  readonly originsOf: ReadonlyMap<string, ReadonlySet<string>>;
-  readonly positions: ReadonlyMap<string, Position>;
+  readonly offers: ReadonlyMap<string, readonly CompiledOffer[]>;
+  readonly offerCodes: ReadonlySet<string>;
+  readonly origins: ReadonlyMap<string, CompiledOrigin>;
   /** By rank, then by code. */
-  readonly ranks: readonly Omit<SourcingOrigin, "distance">[];
+  readonly byRank: readonly CompiledOrigin[];
   readonly defaultWeights: ReadonlyMap<string, { value: string; unit: WeightUnit }>;
   readonly taxOfChargeType: ReadonlyMap<string, Decimal>;
 }
 
-/**
- * Compiles a setup that passed the schema. Fails with `unknown-code` for each reference to nothing and
- * `not-supported-yet` for each part the computation does not know.
- */
+/** Compiles a setup that passed the schema. Fails with `unknown-code` for each reference to nothing. */
 export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
-  const problems = [...findDangling(setup), ...findUnsupported(setup)];
+  const problems = findDangling(setup);
   if (problems.length > 0) return { ok: false, problems };
   const charts = new Map(setup.zoneCharts.map((chart) => [chart.code, compileChart(chart)]));
   const tariffs = compileTariffs(setup, charts);
-  const services = compileServices(setup, tariffs);
+  const services = compileServices(setup, tariffs, charts);
+  const origins = setup.origins.map(compileOrigin);
+  const offers = setup.offers.map((offer) => compileOffer(offer, setup, charts, services));
   return {
     ok: true,
     value: {
@@ -49,15 +48,13 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
       charts,
       tariffs,
       services,
-      originsOf: originsByOffer(setup, services),
       channels: new Map(setup.channels.map((channel) => [channel.code, channel])),
-      offers: offersByChannel(setup),
-      positions: new Map(
-        setup.origins.flatMap((origin) => (origin.position ? [[origin.code, origin.position] as const] : [])),
+      offers: new Map(
+        setup.channels.map(({ code }) => [code, offers.filter(({ offer }) => offer.channels.includes(code))]),
       ),
-      ranks: setup.origins
-        .map(({ code, rank }) => ({ code, rank }))
-        .sort((a, b) => a.rank - b.rank || (a.code < b.code ? -1 : 1)),
+      offerCodes: new Set(setup.offers.map(({ code }) => code)),
+      origins: new Map(origins.map((origin) => [origin.code, origin])),
+      byRank: [...origins].sort(byRank),
       defaultWeights: new Map(
         setup.goodsClasses.flatMap((entry) =>
           entry.defaultWeight ? [[entry.code, entry.defaultWeight] as const] : [],
@@ -96,33 +93,36 @@ function compileTariffs(
 function compileServices(
   setup: Setup,
   tariffs: ReadonlyMap<string, CompiledTariff>,
+  charts: ReadonlyMap<string, CompiledChart>,
 ): Map<string, CompiledService> {
   const carriers = new Map(setup.carriers.map((carrier) => [carrier.code, carrier]));
-  const compiled = setup.services.map((service) => {
-    const tariff = "tariff" in service.rate ? tariffs.get(service.rate.tariff) : undefined;
-    return [service.code, compileService(service, carriers.get(service.carrier), tariff)] as const;
-  });
-  return new Map(compiled);
-}
-
-function offersByChannel(setup: Setup): Map<string, Offer[]> {
+  const minutes = new Map(setup.connections.map((entry) => [entry.code, entry.cacheMinutes]));
   return new Map(
-    setup.channels.map((channel) => [
-      channel.code,
-      setup.offers.filter((offer) => offer.channels.includes(channel.code)),
-    ]),
+    setup.services.map((service) => {
+      const carrier = carriers.get(service.carrier);
+      const rate = rateOf(service.rate, tariffs, minutes);
+      return [service.code, compileService(service, { carrier, rate, charts })];
+    }),
   );
 }
 
-function originsByOffer(
-  setup: Setup,
-  services: ReadonlyMap<string, CompiledService>,
-): Map<string, ReadonlySet<string>> {
-  const leaving = (code: string) => {
-    const service = services.get(code);
-    return service?.service.active && service.carrierActive
-      ? [...(service.origins ?? setup.origins.map((origin) => origin.code))]
-      : [];
-  };
-  return new Map(setup.offers.map((offer) => [offer.code, new Set(offer.services.flatMap(leaving))]));
+function rateOf(
+  rate: Service["rate"],
+  tariffs: ReadonlyMap<string, CompiledTariff>,
+  minutes: ReadonlyMap<string, number>,
+): CompiledRate {
+  if ("live" in rate) {
+    const { fallback } = rate;
+    const named = typeof fallback === "object" ? fallback : undefined;
+    return {
+      kind: "live",
+      connection: rate.live,
+      liveService: rate.liveService,
+      cacheMinutes: minutes.get(rate.live) ?? 0,
+      fallbackTariff: named && "tariff" in named ? tariffs.get(named.tariff) : undefined,
+      lastKnownHours: named && "lastKnownHours" in named ? named.lastKnownHours : undefined,
+    };
+  }
+  const tariff = "tariff" in rate ? tariffs.get(rate.tariff) : undefined;
+  return tariff ? { kind: "tariff", tariff } : { kind: "none" };
 }

@@ -1,84 +1,68 @@
 import { moneyText } from "../money/currency";
 import { Decimal } from "../money/decimal";
-import type { Measures } from "../parcels/measures";
-import type { OrderLine } from "../parcels/order-line";
-import { adjust } from "../plans/adjust";
-import { planCharge, type PlanContext } from "../plans/price-plan";
-import type { Journey } from "../services/shipment";
-import { tryService } from "../services/try-service";
-import type { Channel, Offer } from "../setup/offer";
-import { joinPath } from "../setup/path";
-import type { LineOrigins, RatedShipment, ServiceRejection, SourcingOrigin } from "../sourcing/candidate";
+import { adjust, type Adjusted } from "../plans/adjust";
+import { freeFrom, isFree, type FreeGap } from "../plans/free-delivery";
+import { partOfShipments, type Part } from "../plans/part";
+import { planCharge } from "../plans/price-plan";
+import { datesOf } from "../promise/hand-over";
+import type { LineOrigins, RatedShipment, ServiceRejection } from "../sourcing/candidate";
 import { chooseOrigins, type Choice } from "../sourcing/choose-origins";
-import { lineOrigins } from "../sourcing/line-origins";
-import type { Rejection } from "../working/reason";
+import { given, type Outcome, type Rejection } from "../working/reason";
 import { Trace, type Step } from "../working/step";
-import { countryPosition, distanceKm } from "../zones/country-positions";
-import type { CompiledSetup } from "./compiled-setup";
-import { guardOffer } from "./offer-guard";
+import { chargeLines, type Charged } from "./charge-lines";
+import type { CompiledOffer } from "./compiled-offer";
+import { explainFree, explainFreeFrom, explainPromise, explainShipments } from "./explain-offer";
+import { guardOffer } from "./guard-offer";
+import type { OrderContext } from "./order-context";
+import { promiseOf } from "./promise";
 import type { QuotedOffer, QuotedShipment, WithheldOffer } from "./quote";
-import { rememberMeasures, shipmentRater, type MeasureLines } from "./rate-shipments";
-import type { QuoteRequest } from "./request";
-import { taxCharge, type TaxedCharge } from "./tax";
-
-/** What sourcing chooses from. */
-export interface SourcingCandidates {
-  readonly lines: readonly LineOrigins[];
-  readonly origins: readonly SourcingOrigin[];
-  readonly measured: MeasureLines;
-}
-
-/** What is the same for every offer of a quote. */
-export interface OrderContext {
-  readonly compiled: CompiledSetup;
-  readonly request: QuoteRequest;
-  readonly channel: Channel;
-  readonly lines: readonly OrderLine[];
-  readonly measures: Measures;
-  readonly journey: Journey;
-  readonly candidates: SourcingCandidates;
-  readonly explainOrder: (trace: Trace) => void;
-}
+import { shipmentRater } from "./shipment-rater";
+import { businessRate, fixedRate, type TaxRate } from "./tax-rate";
 
 /** One offer's result: given, or withheld with its reason. */
 export function quoteOffer(
   order: OrderContext,
-  offer: Offer,
+  compiled: CompiledOffer,
 ): { given: QuotedOffer } | { withheld: WithheldOffer } {
-  const { compiled, request, lines, journey } = order;
-  const barred = guardOffer(offer, request, lines, journey.place);
-  if (barred) return withheld(offer, barred);
-  const choice = source(order, offer);
-  if (!choice.ok) return withheld(offer, choice.rejection.rejection, choice.rejection.because());
   const steps: Step[] = [];
-  const trace = request.working ? new Trace(steps, "order") : undefined;
-  if (trace) explainShipments(order, offer, choice.value, trace);
-  const plan = planCharge(planContext(order, offer, choice.value), trace?.at("plan"));
-  if (!plan.ok) return withheld(offer, plan.rejection);
-  const adjusted = adjust(offer, plan.value, journey.currency, trace?.at("charge"));
-  const tax = taxOf(compiled, offer);
-  const charge = taxCharge(
-    adjusted,
-    tax.percent,
-    order.channel.pricesIncludeTax,
-    journey.currency,
-    trace?.at("charge"),
-    tax.source,
-  );
-  return { given: quoted(offer, choice.value, charge, tax.percent, journey.currency, trace && steps) };
+  const trace = order.withWorking ? new Trace(steps, "order") : undefined;
+  const withhold = (rejection: Rejection, because: readonly ServiceRejection[] = []) => ({
+    withheld: withheldOffer(compiled, rejection, because, trace && steps),
+  });
+  if (trace) order.explainOrder(trace);
+  const barred = guardOffer(compiled, order.lines, order.journey);
+  if (barred) return withhold(barred);
+  const choice = source(order, compiled);
+  if (!choice.ok) return withhold(choice.rejection.rejection, choice.rejection.because());
+  const { assignment } = choice.value;
+  if (trace) explainShipments(order, compiled, choice.value, trace);
+  const part = partOfShipments(order.journey, assignment.shipments, assignment.cost);
+  const charge = chargeOf(order, compiled, part, trace);
+  if (!charge.ok) return withhold(charge.rejection);
+  return { given: quoted(order, compiled, choice.value, charge.value, trace, steps) };
 }
 
-function withheld(
-  offer: Offer,
+function withheldOffer(
+  { offer }: CompiledOffer,
   rejection: Rejection,
-  because: readonly ServiceRejection[] = [],
-): { withheld: WithheldOffer } {
-  return { withheld: { offer: offer.code, name: offer.name, reason: rejection.reason, rejection, because } };
+  because: readonly ServiceRejection[],
+  working: readonly Step[] | undefined,
+): WithheldOffer {
+  return {
+    offer: offer.code,
+    name: offer.name,
+    reason: rejection.reason,
+    rejection,
+    because,
+    ...(working ? { working } : {}),
+  };
 }
 
-function source({ compiled, lines, journey, candidates }: OrderContext, offer: Offer) {
-  const leaving = compiled.originsOf.get(offer.code);
-  const possible = candidates.lines.map((line) => onlyLeaving(line, leaving));
+function source({ compiled, lines, candidates, book }: OrderContext, offer: CompiledOffer) {
+  const { leavesFrom } = offer;
+  const possible = leavesFrom
+    ? candidates.lines.map((line) => onlyLeaving(line, leavesFrom))
+    : candidates.lines;
   // an offer that leaves from none of them tells why, service by service
   const usable = possible.every((line) => !line.ok || line.value.length > 0) ? possible : candidates.lines;
   return chooseOrigins(
@@ -86,139 +70,111 @@ function source({ compiled, lines, journey, candidates }: OrderContext, offer: O
     usable,
     candidates.origins,
     compiled.setup.sourcing,
-    shipmentRater(compiled, offer, journey, candidates.measured),
+    shipmentRater(offer, book),
   );
 }
 
-function onlyLeaving(line: LineOrigins, leaving: ReadonlySet<string> | undefined): LineOrigins {
-  return line.ok && leaving ? { ok: true, value: line.value.filter((code) => leaving.has(code)) } : line;
+function onlyLeaving(line: LineOrigins, leavesFrom: ReadonlySet<string>): LineOrigins {
+  return line.ok ? given(line.value.filter(({ origin }) => leavesFrom.has(origin))) : line;
 }
 
-/** Which origins may ship which line to the journey's place: the same for every offer. */
-export function sourcingCandidates(
-  compiled: CompiledSetup,
-  lines: readonly OrderLine[],
-  journey: Journey,
-): SourcingCandidates {
-  const there = countryPosition(journey.place.country);
-  return {
-    lines: lines.map((line) => lineOrigins(line, compiled.setup.origins, journey.place)),
-    origins: compiled.ranks.map((origin) => {
-      const here = compiled.positions.get(origin.code);
-      return { ...origin, distance: here && there ? distanceKm(here, there) : undefined };
-    }),
-    measured: rememberMeasures(),
-  };
+interface OfferCharge extends Adjusted {
+  readonly freeFrom: FreeGap | undefined;
 }
 
-function planContext(order: OrderContext, offer: Offer, choice: Choice): PlanContext {
-  return {
-    offer,
-    order: order.measures,
-    shipments: choice.assignment.shipments,
-    cost: choice.assignment.cost,
-    journey: order.journey,
-    exchange: order.compiled.exchange,
-    homeCurrency: order.compiled.setup.business.homeCurrency,
-    tariffs: order.compiled.tariffs,
-  };
-}
+const nothing = { amount: Decimal.zero, additions: [], freeFrom: undefined };
 
-/** The percent of the offer, else of its charge type, else of the business. */
-function taxOf(compiled: CompiledSetup, offer: Offer): { percent: Decimal; source: string } {
-  if (offer.taxPercent !== undefined)
-    return { percent: Decimal.of(offer.taxPercent), source: joinPath("offers", offer.code, "taxPercent") };
-  const ofType = compiled.taxOfChargeType.get(offer.chargeType);
-  if (ofType) return { percent: ofType, source: joinPath("chargeTypes", offer.chargeType, "taxPercent") };
-  return {
-    percent: Decimal.of(compiled.setup.business.deliveryTaxPercent),
-    source: "business/deliveryTaxPercent",
-  };
-}
-
-/** Tells how the chosen shipments came about by trying their services once more, this time with a trace. */
-function explainShipments(order: OrderContext, offer: Offer, choice: Choice, trace: Trace): void {
-  order.explainOrder(trace);
-  const { shipments, cost } = choice.assignment;
-  shipments.forEach((rated, index) =>
-    explainShipment(order, offer, choice, rated, shipments.length > 1 ? trace.forShipment(index) : trace),
-  );
-  if (shipments.length > 1)
-    trace
-      .at("rate")
-      .add("costs-added", { shipments: shipments.length }, moneyText(cost, order.journey.currency));
-}
-
-function explainShipment(
+/** Plan, adjustments, free delivery: the charge before it is rounded and taxed. */
+function chargeOf(
   order: OrderContext,
-  offer: Offer,
-  choice: Choice,
-  rated: RatedShipment,
-  trace: Trace,
-): void {
-  const { compiled, journey } = order;
-  const { shipment, answer } = rated;
-  const origin = compiled.setup.origins.find((one) => one.code === shipment.origin);
-  const service = compiled.services.get(answer.service);
-  if (!origin || !service) return;
-  const inputs = {
-    origin: origin.code,
-    name: origin.name,
-    by: choice.by,
-    others: choice.others,
-    shipments: choice.assignment.shipments.length,
-  };
-  trace.at("origin").add("origin-chosen", inputs, origin.code, joinPath("origins", origin.code));
-  const working = offer.services.filter((code) => {
-    const other = compiled.services.get(code);
-    return other && tryService(other, shipment, journey, compiled.exchange).ok;
+  compiled: CompiledOffer,
+  part: Part,
+  trace?: Trace,
+): Outcome<OfferCharge> {
+  const plan = planCharge(compiled.pricing, part, order.sell, trace?.at("plan"));
+  if (!plan.ok) return plan;
+  // a rule that says free means it: nothing is added, and no minimum raises it
+  if (plan.value.free) return given(nothing);
+  const { amount } = plan.value;
+  const adjusted = compiled.adjustments
+    ? adjust(compiled.adjustments, amount, part.facts, order.sell, trace?.at("charge"))
+    : given({ amount, additions: [] });
+  if (!adjusted.ok) return adjusted;
+  const { free } = compiled;
+  if (free && isFree(free, part.facts)) {
+    if (trace) explainFree(free, part.facts, adjusted.value.amount, trace.at("charge"));
+    return given(nothing);
+  }
+  const missing = free && freeFrom(free, part.facts);
+  if (missing && trace && free) explainFreeFrom(free, missing, part.facts, trace.at("charge"));
+  return given({
+    ...notNegative(adjusted.value, order.journey.currency, compiled.path, trace),
+    freeFrom: missing,
   });
-  trace.at("service").add(
-    "service-taken",
-    {
-      service: answer.service,
-      name: service.service.name,
-      pick: offer.pick,
-      working: working.length,
-      tried: offer.services.length,
-    },
-    answer.service,
-    joinPath("offers", offer.code, "services"),
-  );
-  tryService(service, shipment, journey, compiled.exchange, trace);
+}
+
+/** Negative terms and additions can take all of a charge away, but nobody is paid for being delivered to. */
+function notNegative(adjusted: Adjusted, currency: string, path: string, trace?: Trace): Adjusted {
+  if (adjusted.amount.sign >= 0) return adjusted;
+  const before = { amount: moneyText(adjusted.amount, currency), currency };
+  trace?.at("charge").add("charge-not-negative", { before }, moneyText(Decimal.zero, currency), path);
+  return { amount: Decimal.zero, additions: [] };
+}
+
+/** The percent of the offer, else of the charge type, else of the business. */
+function rates(order: OrderContext, offer: CompiledOffer, trace?: Trace): (type: string) => TaxRate {
+  const { taxOfChargeType, setup } = order.compiled;
+  let ofBusiness: TaxRate | undefined;
+  return (type) => {
+    if (offer.taxPercent) return fixedRate(offer.taxPercent, `${offer.path}/taxPercent`);
+    const ofType = taxOfChargeType.get(type);
+    if (ofType) return fixedRate(ofType, `chargeTypes/${type}/taxPercent`);
+    return (ofBusiness ??= businessRate(setup.business, order.lines, trace));
+  };
 }
 
 function quoted(
-  offer: Offer,
+  order: OrderContext,
+  compiled: CompiledOffer,
   choice: Choice,
-  charge: TaxedCharge,
-  taxPercent: Decimal,
-  currency: string,
-  working?: readonly Step[],
+  charge: OfferCharge,
+  trace: Trace | undefined,
+  steps: readonly Step[],
 ): QuotedOffer {
+  const { offer } = compiled;
+  const { currency } = order.journey;
   const { shipments, cost } = choice.assignment;
+  const { total, lines } = charged(order, compiled, charge, trace?.at("charge"));
+  const promise = promiseOf(order.journey, shipments, offer.tier === "collection");
+  if (trace) explainPromise(order, compiled, shipments, trace);
   const text = (amount: Decimal) => moneyText(amount, currency);
+  const { freeFrom: gap } = charge;
   return {
     offer: offer.code,
     name: offer.name,
-    net: text(charge.net),
-    tax: text(charge.tax),
-    gross: text(charge.gross),
-    free: charge.gross.sign === 0,
+    net: text(total.net),
+    tax: text(total.tax),
+    gross: text(total.gross),
+    free: total.gross.sign === 0,
+    ...(gap ? { freeFrom: { threshold: gap.threshold, missing: gap.missing } } : {}),
     cost: text(cost),
-    margin: text(charge.net.minus(cost)),
+    margin: text(total.net.minus(cost)),
+    ...(promise ? { promise: datesOf(promise) } : {}),
     shipments: shipments.map((rated) => quotedShipment(rated, currency)),
-    chargeLines: [
-      {
-        type: offer.chargeType,
-        name: offer.name,
-        net: text(charge.net),
-        taxPercent: taxPercent.toString(),
-        tax: text(charge.tax),
-      },
-    ],
-    ...(working ? { working } : {}),
+    chargeLines: lines,
+    ...(trace ? { working: steps } : {}),
   };
+}
+
+function charged(order: OrderContext, compiled: CompiledOffer, charge: OfferCharge, trace?: Trace): Charged {
+  const making = {
+    name: compiled.offer.name,
+    type: compiled.offer.chargeType,
+    rateOf: rates(order, compiled, trace),
+    includesTax: order.channel.pricesIncludeTax,
+    currency: order.journey.currency,
+  };
+  return chargeLines(charge.amount, charge.additions, making, trace);
 }
 
 function quotedShipment({ shipment, answer }: RatedShipment, currency: string): QuotedShipment {

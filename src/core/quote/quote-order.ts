@@ -1,33 +1,72 @@
-import { localDate } from "../calendar/local-date";
 import { moneyText } from "../money/currency";
-import { measure, type Measures } from "../parcels/measures";
+import { Measures } from "../parcels/measures";
 import type { OrderLine } from "../parcels/order-line";
-import { joinPath } from "../setup/path";
+import type { LiveRates, LiveRequest } from "../services/live-rate";
+import type { Channel } from "../setup/offer";
 import type { Parsed } from "../setup/parse-setup";
+import { joinPath } from "../setup/path";
 import type { Problem } from "../setup/problem";
-import type { Journey } from "../services/shipment";
 import { shownIn } from "../units/unit";
 import type { Trace } from "../working/step";
-import { normalisePostcode } from "../zones/postcode";
 import type { CompiledSetup } from "./compiled-setup";
-import { quoteOffer, sourcingCandidates, type OrderContext } from "./quote-offer";
+import { journeyOf } from "./journey-of";
+import { sourcingCandidates, type OrderContext } from "./order-context";
+import { quoteOffer } from "./quote-offer";
 import type { Quote, QuoteMeasures, Warning } from "./quote";
 import { readLines, type ItemLookup } from "./read-lines";
 import type { QuoteRequest } from "./request";
+import { ShipmentBook } from "./shipment-book";
+import { dropNeedless } from "./when-free";
 
 /** What a quote needs beside setup and request. */
 export interface QuoteContext {
   readonly items: ItemLookup;
-  /** The instant the order counts from when the request has no `placedAt`; ISO 8601. */
+  /** The instant the order counts from when the request has no `placedAt`; ISO 8601. Live answers age until it. */
   readonly now: string;
+  /** What carriers' own systems answered; none: live services fall back as they say. */
+  readonly liveRates?: LiveRates;
 }
+
+const noLiveRates: LiveRates = new Map();
 
 /**
  * Works out which offers an order can be given, at what charge, and why the others are withheld. The steps are collected
  * when the request asks for the `working`; the figures are the same without. Fails with `unknown-code` (channel, offer,
- * origin), `unknown-sku` or `bad-instant`, each with its path in the request.
+ * origin), `unknown-sku`, `no-exchange-rate` or `bad-instant`, each with its path in the request.
  */
 export function quote(compiled: CompiledSetup, request: QuoteRequest, context: QuoteContext): Parsed<Quote> {
+  const read = readOrder(compiled, request, context);
+  if (!read.ok) return read;
+  const order = read.value;
+  if (order.lines.length > 0) return { ok: true, value: allOffers(order, request) };
+  return { ok: true, value: nothingToShip(order.measures, order.journey.currency) };
+}
+
+/**
+ * What to ask carriers' own systems before `quote` can use their rates: a question for each shipment that live services
+ * are tried for and that has no answer yet. What is answered can lead to other shipments: ask until nothing is left to
+ * ask. Fails as `quote` does.
+ */
+export function planLiveRequests(
+  compiled: CompiledSetup,
+  request: QuoteRequest,
+  context: QuoteContext,
+): Parsed<LiveRequest[]> {
+  const asked = new Map<string, LiveRequest>();
+  const read = readOrder(compiled, { ...request, working: false }, context, (question) =>
+    asked.set(question.key, question),
+  );
+  if (!read.ok) return read;
+  if (read.value.lines.length > 0) allOffers(read.value, request);
+  return { ok: true, value: [...asked.values()] };
+}
+
+function readOrder(
+  compiled: CompiledSetup,
+  request: QuoteRequest,
+  context: QuoteContext,
+  ask?: (question: LiveRequest) => void,
+): Parsed<OrderContext> {
   const channel = compiled.channels.get(request.channel);
   if (!channel)
     return failed([
@@ -38,20 +77,34 @@ export function quote(compiled: CompiledSetup, request: QuoteRequest, context: Q
   const currency = request.currency ?? channel.currency;
   const read = readLines(compiled, request, currency, context.items);
   if (!read.ok) return read;
-  const lines = read.value.filter((line) => line.item.shippable);
-  const measures = measure(lines);
-  const journey = journeyOf(compiled, request, currency, request.placedAt ?? context.now);
-  const order: OrderContext = {
+  return { ok: true, value: orderOf(compiled, request, context, channel, read.value, ask) };
+}
+
+function orderOf(
+  compiled: CompiledSetup,
+  request: QuoteRequest,
+  { now, liveRates = noLiveRates }: QuoteContext,
+  channel: Channel,
+  all: readonly OrderLine[],
+  ask?: (question: LiveRequest) => void,
+): OrderContext {
+  const { exchange, tariffs, setup } = compiled;
+  const journey = journeyOf(compiled, request, request.currency ?? channel.currency, request.placedAt ?? now);
+  const lines = all.filter((line) => line.item.shippable);
+  const measures = new Measures(lines);
+  const rating = { journey, exchange, liveRates, now, ...(ask ? { ask } : {}) };
+  return {
     compiled,
-    request,
     channel,
     lines,
     measures,
     journey,
+    book: new ShipmentBook(measures, rating),
+    sell: { exchange, tariffs, homeCurrency: setup.business.homeCurrency },
     candidates: sourcingCandidates(compiled, lines, journey),
-    explainOrder: (trace) => explainOrder(trace, read.value, measures, currency),
+    withWorking: request.working === true,
+    explainOrder: (trace) => explainOrder(trace, all, measures, journey.currency),
   };
-  return { ok: true, value: lines.length === 0 ? nothingToShip(measures, currency) : allOffers(order) };
 }
 
 function failed(problems: readonly Problem[]): { ok: false; problems: readonly Problem[] } {
@@ -59,48 +112,28 @@ function failed(problems: readonly Problem[]): { ok: false; problems: readonly P
 }
 
 function unknownOffers(compiled: CompiledSetup, request: QuoteRequest): Problem[] {
-  const known = new Set(compiled.setup.offers.map((offer) => offer.code));
   return (request.offers ?? []).flatMap((code, index) =>
-    known.has(code)
+    compiled.offerCodes.has(code)
       ? []
       : [{ code: "unknown-code" as const, path: joinPath("offers", index), data: { list: "offers", code } }],
   );
 }
 
-function journeyOf(
-  compiled: CompiledSetup,
-  request: QuoteRequest,
-  currency: string,
-  instant: string,
-): Journey {
-  const { country, subdivision, postcode = "", poBox = false, collectionPoint = false } = request.shipTo;
-  return {
-    place: {
-      country,
-      postcode: normalisePostcode(postcode),
-      ...(subdivision === undefined ? {} : { subdivision }),
-    },
-    needs: {
-      poBox,
-      collectionPoint,
-      cashOnDelivery: request.cashOnDelivery === true,
-      signature: request.signature === true,
-    },
-    date: localDate(instant, compiled.setup.business.timeZone),
-    currency,
-  };
-}
-
-function allOffers(order: OrderContext): Quote {
-  const wanted = order.request.offers && new Set(order.request.offers);
+function allOffers(order: OrderContext, request: QuoteRequest): Quote {
+  const wanted = request.offers && new Set(request.offers);
   const results = (order.compiled.offers.get(order.channel.code) ?? [])
-    .filter((offer) => !wanted || wanted.has(offer.code))
+    .filter(({ offer }) => !wanted || wanted.has(offer.code))
     .map((offer) => quoteOffer(order, offer));
+  const { currency } = order.journey;
+  const { kept, dropped } = dropNeedless(
+    results.flatMap((result) => ("given" in result ? [result.given] : [])),
+    order.channel,
+  );
   return {
-    currency: order.journey.currency,
-    measures: quoteMeasures(order.measures, order.journey.currency),
-    offers: results.flatMap((result) => ("given" in result ? [result.given] : [])),
-    withheld: results.flatMap((result) => ("withheld" in result ? [result.withheld] : [])),
+    currency,
+    measures: quoteMeasures(order.measures, currency),
+    offers: kept,
+    withheld: [...results.flatMap((result) => ("withheld" in result ? [result.withheld] : [])), ...dropped],
     warnings: warnings(order.measures),
   };
 }

@@ -1,3 +1,4 @@
+import type { FreeFrom } from "../plans/free-delivery";
 import type { ReasonCode, Rejection } from "../working/reason";
 import type { Step } from "../working/step";
 
@@ -29,10 +30,15 @@ export interface QuotedOffer {
   readonly net: string;
   readonly tax: string;
   readonly gross: string;
+  /** The charge is 0. */
   readonly free: boolean;
+  /** What more goods would make it free, when that is all that is missing. */
+  readonly freeFrom?: FreeFrom;
   readonly cost: string;
   /** Net less cost. */
   readonly margin: string;
+  /** Dates, both in; absent when an origin or a carrier never works. A collection is ready from `earliest`. */
+  readonly promise?: { readonly earliest: string; readonly latest: string };
   readonly shipments: readonly QuotedShipment[];
   readonly chargeLines: readonly ChargeLine[];
   readonly working?: readonly Step[];
@@ -63,6 +69,8 @@ export interface WithheldOffer {
   readonly reason: ReasonCode;
   readonly rejection: Rejection;
   readonly because: readonly WithheldService[];
+  /** As far as it came. */
+  readonly working?: readonly Step[];
 }
 
 export interface WithheldService {

@@ -11,8 +11,6 @@ import type { QuoteRequest, RequestLine } from "./request";
 /** Finds an item of the catalogue by its SKU. */
 export type ItemLookup = (sku: string) => CompiledItem | undefined;
 
-const WORKING_SCALE = 30;
-
 /**
  * Reads the request's lines in the quote's currency. A line without a price takes its item's, on the same tax basis as
  * a price of the request would have; an item's price is in its own currency (the home currency by default).
@@ -30,13 +28,16 @@ export function readLines(
     const item = itemOf(compiled, line, items);
     if (!item)
       problems.push({ code: "unknown-sku", path: joinPath("lines", index, "sku"), data: { sku: line.sku } });
-    if (line.origin !== undefined && !compiled.setup.origins.some((origin) => origin.code === line.origin))
+    if (line.origin !== undefined && !compiled.origins.has(line.origin))
       problems.push({
         code: "unknown-code",
         path: joinPath("lines", index, "origin"),
         data: { list: "origins", code: line.origin },
       });
-    if (item) lines.push(readLine(compiled, line, index, item, currency, includesTax));
+    if (!item) return;
+    const read = readLine(compiled, line, index, item, currency, includesTax);
+    if ("code" in read) problems.push(read);
+    else lines.push(read);
   });
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: lines };
 }
@@ -56,35 +57,37 @@ function readLine(
   item: CompiledItem,
   currency: string,
   includesTax: boolean,
-): OrderLine {
+): OrderLine | Problem {
   const taxPercent =
     line.taxPercent === undefined
       ? (item.taxPercent ?? Decimal.of(compiled.setup.business.deliveryTaxPercent))
       : Decimal.of(line.taxPercent);
   const unitPrice =
     line.unitPrice === undefined ? itemPrice(compiled, item, currency) : Decimal.of(line.unitPrice);
+  if (!unitPrice) {
+    const from = item.currency ?? compiled.setup.business.homeCurrency;
+    return {
+      code: "no-exchange-rate",
+      path: joinPath("lines", index, "unitPrice"),
+      data: { from, to: currency },
+    };
+  }
   const before = unitPrice.times(Decimal.whole(line.quantity));
-  const after = before.minus(Decimal.of(line.discount ?? "0"));
-  const net = (amount: Decimal) =>
-    includesTax
-      ? amount
-          .times(Decimal.hundred)
-          .dividedBy(Decimal.hundred.plus(taxPercent), WORKING_SCALE, "halfAwayFromZero")
-      : amount;
   return {
     index,
     item,
     quantity: line.quantity,
-    netBeforeDiscount: net(before),
-    net: net(after),
+    priceBeforeDiscount: before,
+    price: before.minus(Decimal.of(line.discount ?? "0")),
+    includesTax,
     taxPercent,
     pinned: line.origin,
   };
 }
 
-/** An item without a price, or in a currency without a rate, counts as worth nothing. */
-function itemPrice(compiled: CompiledSetup, item: CompiledItem, currency: string): Decimal {
+/** An item without a price counts as worth nothing; `undefined` for a price in a currency without a rate. */
+function itemPrice(compiled: CompiledSetup, item: CompiledItem, currency: string): Decimal | undefined {
   if (!item.unitPrice) return Decimal.zero;
   const conversion = compiled.exchange.find(item.currency ?? compiled.setup.business.homeCurrency, currency);
-  return conversion ? convert(item.unitPrice, conversion) : Decimal.zero;
+  return conversion && convert(item.unitPrice, conversion);
 }

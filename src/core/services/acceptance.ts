@@ -1,8 +1,8 @@
 import type { OrderLine } from "../parcels/order-line";
+import type { Needs } from "../rules/journey";
 import { joinPath } from "../setup/path";
 import { reject, type Rejection } from "../working/reason";
 import type { CompiledService } from "./compiled-service";
-import type { Needs } from "./shipment";
 
 /**
  * The first thing the order needs that the service does not take, if any.

@@ -1,7 +1,9 @@
+import { WorkingDays } from "../calendar/working-days";
 import { Decimal } from "../money/decimal";
+import type { Charts } from "../rules/condition";
+import type { Carrier } from "../setup/carrier";
 import { joinPath } from "../setup/path";
 import type { Service } from "../setup/service";
-import type { CompiledTariff } from "../tariffs/compiled-tariff";
 import {
   inCentimetres,
   inCubicCentimetres,
@@ -9,6 +11,10 @@ import {
   type Quantity,
   type WeightUnit,
 } from "../units/unit";
+import type { CompiledRate } from "./compiled-rate";
+import { FuelIndex } from "./fuel-index";
+import { risesWithGoods } from "./rises";
+import { compileSurcharges, type CompiledSurcharge } from "./surcharges";
 
 /** A limit in base units beside the figure as it was typed, so that a refusal can repeat it. */
 export interface CompiledLimit {
@@ -16,18 +22,29 @@ export interface CompiledLimit {
   readonly typed: Quantity;
 }
 
+export interface TransitDays {
+  readonly minDays: number;
+  readonly maxDays: number;
+}
+
 export interface CompiledService {
   readonly service: Service;
   readonly carrierActive: boolean;
   readonly carrierName: string;
+  readonly carrierCurrency: string;
+  readonly carrierDays: WorkingDays;
+  readonly fuel: FuelIndex;
   readonly origins: ReadonlySet<string> | undefined;
   readonly limits: Partial<Record<LimitName, CompiledLimit>>;
   /** cm³ per kg. */
   readonly cubicCentimetresPerKg: Decimal | undefined;
   readonly weightStep: CompiledLimit | undefined;
   readonly weightUnit: WeightUnit;
-  /** `undefined` for services that cost nothing: own van, collection. */
-  readonly tariff: CompiledTariff | undefined;
+  readonly rate: CompiledRate;
+  readonly surcharges: readonly CompiledSurcharge[];
+  readonly transitByZone: ReadonlyMap<string, TransitDays>;
+  /** Whether more goods surely never cost less. */
+  readonly rises: boolean;
   readonly path: string;
 }
 
@@ -42,24 +59,45 @@ export type LimitName =
 
 const CUBIC_CENTIMETRES_PER_CUBIC_METRE = Decimal.whole(1_000_000);
 
-/** Reads a service's figures once; its tariff is compiled already. */
+/** What a service is compiled with; everything of it was compiled before. */
+export interface ServiceSurroundings {
+  readonly carrier: Carrier | undefined;
+  readonly rate: CompiledRate;
+  readonly charts: Charts;
+}
+
+/** Reads a service's figures once. */
 export function compileService(
   service: Service,
-  carrier: { name: string; active: boolean; units: { weight: WeightUnit } } | undefined,
-  tariff: CompiledTariff | undefined,
+  { carrier, rate, charts }: ServiceSurroundings,
 ): CompiledService {
+  const surcharges = compileSurcharges(service, charts);
   return {
     service,
     carrierActive: carrier?.active === true,
     carrierName: carrier?.name ?? service.carrier,
+    carrierCurrency: carrier?.currency ?? "",
+    carrierDays: new WorkingDays(carrier?.workdays ?? []),
+    fuel: new FuelIndex(service.carrier, carrier?.fuelIndex),
     origins: service.origins && new Set(service.origins),
     limits: compileLimits(service.limits ?? {}),
     cubicCentimetresPerKg: density(service.volumetric),
     weightStep: service.weightStep && { base: inKilograms(service.weightStep), typed: service.weightStep },
     weightUnit: carrier?.units.weight ?? "kg",
-    tariff,
+    rate,
+    surcharges,
+    transitByZone: new Map(service.transit.byZone?.map((entry) => [entry.zone, entry])),
+    rises: risesWithGoods(rate, surcharges),
     path: joinPath("services", service.code),
   };
+}
+
+/** Transit days to a zone: its own where the service names some, else the service's. */
+export function transitTo(
+  { service, transitByZone }: CompiledService,
+  zone: string | undefined,
+): TransitDays {
+  return (zone === undefined ? undefined : transitByZone.get(zone)) ?? service.transit;
 }
 
 function compileLimits(limits: NonNullable<Service["limits"]>): CompiledService["limits"] {

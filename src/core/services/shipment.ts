@@ -1,15 +1,10 @@
 import type { Decimal } from "../money/decimal";
+import type { ExchangeRates } from "../money/exchange";
 import type { Measures } from "../parcels/measures";
 import type { OrderLine } from "../parcels/order-line";
-import type { Place } from "../zones/zone-index";
-
-/** What the order asks of whoever carries it. */
-export interface Needs {
-  readonly poBox: boolean;
-  readonly cashOnDelivery: boolean;
-  readonly collectionPoint: boolean;
-  readonly signature: boolean;
-}
+import type { Journey } from "../rules/journey";
+import type { CompiledService, TransitDays } from "./compiled-service";
+import type { LiveRates, LiveRequest } from "./live-rate";
 
 /** The part of an order that leaves from one origin, before a service is taken. */
 export interface Shipment {
@@ -18,21 +13,24 @@ export interface Shipment {
   readonly measures: Measures;
 }
 
-/** What is the same for every shipment of a quote. */
-export interface Journey {
-  readonly place: Place;
-  readonly needs: Needs;
-  /** `YYYY-MM-DD` in the business's time zone. */
-  readonly date: string;
-  /** The quote's currency. */
-  readonly currency: string;
+/** What services are tried with; the same for all shipments of a quote. */
+export interface RatingContext {
+  readonly journey: Journey;
+  readonly exchange: ExchangeRates;
+  readonly liveRates: LiveRates;
+  /** The instant of asking, ISO 8601: how old an answer is counts from it. */
+  readonly now: string;
+  /** Set while only finding out what to ask: takes the questions that have no answer yet, and their services work at no cost. */
+  readonly ask?: (request: LiveRequest) => void;
 }
 
 /** A service that can take a shipment, with what it costs in the quote's currency, rounded. */
 export interface ServiceAnswer {
   readonly service: string;
+  readonly compiled: CompiledService;
   readonly cost: Decimal;
   readonly zone: string | undefined;
   /** kg; `undefined` when a weight is missing. */
   readonly chargeableWeight: Decimal | undefined;
+  readonly transit: TransitDays;
 }

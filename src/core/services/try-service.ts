@@ -1,25 +1,26 @@
 import { moneyText, roundMoney } from "../money/currency";
-import { convert, type Conversion, type ExchangeRates } from "../money/exchange";
+import { convert, type Conversion } from "../money/exchange";
 import { Decimal } from "../money/decimal";
-import { tariffRate } from "../tariffs/rate";
+import type { Facts } from "../rules/facts";
 import { shownIn } from "../units/unit";
 import { given, refused, reject, type Outcome, type Rejection } from "../working/reason";
 import type { Trace } from "../working/step";
 import { refusal } from "./acceptance";
 import { chargeableWeight, explainChargeableWeight } from "./chargeable-weight";
-import type { CompiledService } from "./compiled-service";
+import { transitTo, type CompiledService } from "./compiled-service";
+import { freightOf, type FreightAnswer } from "./freight";
 import { brokenLimit } from "./limits";
-import type { Journey, ServiceAnswer, Shipment } from "./shipment";
-import { tariffValue } from "./tariff-value";
+import type { RatingContext, ServiceAnswer, Shipment } from "./shipment";
+import { withSurcharges } from "./surcharges";
 
 /** Whether a service takes a shipment and what it costs; otherwise the first thing that stops it. */
 export function tryService(
   compiled: CompiledService,
   shipment: Shipment,
-  journey: Journey,
-  exchange: ExchangeRates,
+  context: RatingContext,
   trace?: Trace,
 ): Outcome<ServiceAnswer> {
+  const { journey, exchange } = context;
   const stop =
     closed(compiled, shipment) ??
     refusal(compiled, journey.needs, shipment.lines) ??
@@ -27,39 +28,56 @@ export function tryService(
   if (stop) return refused(stop);
   const chargeable = chargeableWeight(compiled, shipment.measures.parcelGroups);
   if (trace) explainWeight(compiled, shipment, chargeable, trace.at("service"));
-  const { tariff } = compiled;
-  if (!tariff) {
-    trace
-      ?.at("rate")
-      .add(
-        "no-freight",
-        { service: compiled.service.name },
-        moneyText(Decimal.zero, journey.currency),
-        `${compiled.path}/rate`,
-      );
-    return given({
-      service: compiled.service.code,
-      cost: Decimal.zero,
-      zone: undefined,
-      chargeableWeight: chargeable,
-    });
-  }
-  const value = tariffValue(tariff, shipment.measures, chargeable, journey.currency, exchange);
-  if (!value.ok) return value;
-  const rate = tariffRate(
-    tariff,
-    { value: value.value, place: journey.place, origins: [shipment.origin], date: journey.date },
+  const facts: Facts = {
+    journey,
+    measures: shipment.measures,
+    origins: [shipment.origin],
+    shipments: 1,
+    chargeableWeight: chargeable,
+    cost: Decimal.zero,
+  };
+  const freight = freightOf(compiled, facts, context, trace?.at("rate"));
+  if (!freight.ok) return freight;
+  const { currency, zone } = freight.value;
+  const conversion = exchange.find(currency, journey.currency);
+  if (!conversion)
+    return refused(reject("no-exchange-rate", { from: currency, to: journey.currency }, "exchangeRates"));
+  const total = surcharged(compiled, freight.value, facts, conversion, context, trace);
+  if (!total.ok) return total;
+  const cost = roundMoney(convert(total.value, conversion), journey.currency);
+  if (trace) explainCost(total.value, cost, conversion, trace.at("rate"));
+  return given({
+    service: compiled.service.code,
+    compiled,
+    cost,
+    zone,
+    chargeableWeight: chargeable,
+    transit: transitTo(compiled, zone),
+  });
+}
+
+/** In a surcharge's condition `cost` is the freight alone, in the quote's currency. */
+function surcharged(
+  compiled: CompiledService,
+  freight: FreightAnswer,
+  facts: Facts,
+  conversion: Conversion,
+  context: RatingContext,
+  trace?: Trace,
+): Outcome<Decimal> {
+  if (compiled.surcharges.length === 0) return given(freight.amount);
+  return withSurcharges(
+    compiled.surcharges,
+    {
+      amount: freight.amount,
+      currency: freight.currency,
+      carrierCurrency: compiled.carrierCurrency,
+      fuel: compiled.fuel,
+    },
+    { ...facts, cost: convert(freight.amount, conversion) },
+    context.exchange,
     trace?.at("rate"),
   );
-  if (!rate.ok) return rate;
-  const conversion = exchange.find(tariff.currency, journey.currency);
-  if (!conversion)
-    return refused(
-      reject("no-exchange-rate", { from: tariff.currency, to: journey.currency }, "exchangeRates"),
-    );
-  const cost = roundMoney(convert(rate.value.amount, conversion), journey.currency);
-  if (trace) explainCost(rate.value.amount, cost, conversion, trace.at("rate"));
-  return given({ service: compiled.service.code, cost, zone: rate.value.zone, chargeableWeight: chargeable });
 }
 
 /** Switched off, or not leaving from this origin. */
@@ -95,20 +113,29 @@ function explainWeight(
 
 function explainCost(amount: Decimal, cost: Decimal, conversion: Conversion, trace: Trace): void {
   const result = { amount: moneyText(cost, conversion.to), currency: conversion.to };
-  if (conversion.via.length > 0)
-    trace.add(
-      "converted",
-      {
-        from: { amount: moneyText(amount, conversion.from), currency: conversion.from },
-        rates: ratesUsed(conversion),
-      },
-      result.amount,
-      conversion.via[0]?.source,
-    );
+  explainConversion(amount, cost, conversion, trace);
   trace.add("shipment-cost", { cost: result }, result.amount);
 }
 
-/** The rates of a conversion as figures for a step. */
-export function ratesUsed(conversion: Conversion) {
-  return conversion.via.map(({ from, to, rate, asOf }) => ({ from, to, rate: rate.toString(), asOf }));
+/** Adds a step for money that changed its currency; none where it did not. */
+export function explainConversion(
+  amount: Decimal,
+  converted: Decimal,
+  conversion: Conversion,
+  trace: Trace | undefined,
+): void {
+  if (!trace || conversion.via.length === 0) return;
+  const { from, to, via } = conversion;
+  const rates = via.map((rate) => ({
+    from: rate.from,
+    to: rate.to,
+    rate: rate.rate.toString(),
+    asOf: rate.asOf,
+  }));
+  trace.add(
+    "converted",
+    { from: { amount: moneyText(amount, from), currency: from }, rates },
+    moneyText(converted, to),
+    via[0]?.source,
+  );
 }

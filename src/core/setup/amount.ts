@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { fittingUnit, measure } from "./measure";
 import { code, decimal, nonNegative } from "./primitives";
 
 /** An amount that is fixed, counted, or a percent of something named. */
@@ -9,28 +10,13 @@ export const amount = z.union([
   z.strictObject({ percentFromFuelIndex: z.literal(true), of: z.literal("freight") }),
 ]);
 
-/** What a condition or a term can measure. */
-export const measure = z.enum([
-  "quantity",
-  "lines",
-  "actualWeight",
-  "chargeableWeight",
-  "volume",
-  "goodsValue",
-  "goodsValueIncTax",
-  "goodsValueBeforeDiscount",
-  "goodsValueBeforeDiscountIncTax",
-  "longestSide",
-  "parcels",
-  "cost",
-  "distance",
-]);
-
 export const terms = z
   .array(
     z.union([
       z.strictObject({ constant: decimal }),
-      z.strictObject({ measure, unit: z.string().max(10).exactOptional(), amount: decimal }),
+      z
+        .strictObject({ measure, unit: z.string().max(10).exactOptional(), amount: decimal })
+        .superRefine(fittingUnit),
       z.strictObject({ percent: decimal, of: z.enum(["goodsValue", "cost"]) }),
     ]),
   )

@@ -1,6 +1,7 @@
 import { z } from "zod";
-import { codes, measure } from "./amount";
-import { code, country, decimal, destination } from "./primitives";
+import { codes } from "./amount";
+import { fittingUnit, measure } from "./measure";
+import { code, country, decimal, destination, refuse } from "./primitives";
 
 const unit = z.string().max(10).exactOptional();
 
@@ -8,13 +9,22 @@ const unit = z.string().max(10).exactOptional();
 export type Condition = z.infer<typeof plainCondition> | { not: Condition };
 
 const plainCondition = z.union([
-  z.strictObject({ measure, unit, op: z.enum(["<", "<=", ">", ">=", "="]), value: decimal }),
-  z.strictObject({
-    measure,
-    unit,
-    between: z.tuple([decimal, decimal]),
-    ends: z.enum(["(]", "[)", "[]", "()"]),
-  }),
+  z
+    .strictObject({ measure, unit, op: z.enum(["<", "<=", ">", ">=", "="]), value: decimal })
+    .superRefine(fittingUnit),
+  z
+    .strictObject({
+      measure,
+      unit,
+      between: z.tuple([decimal, decimal]),
+      ends: z.enum(["(]", "[)", "[]", "()"]),
+    })
+    .superRefine((range, ctx) => {
+      fittingUnit(range, ctx);
+      const [low, high] = range.between.map(Number);
+      if (low !== undefined && high !== undefined && (low > high || (low === high && range.ends !== "[]")))
+        refuse(ctx, "empty-between", ["between", 1]);
+    }),
   z.strictObject({ country: z.array(country).min(1).max(300) }),
   z.strictObject({ destination: z.array(destination).min(1).max(1000) }),
   z.strictObject({ zone: codes, chart: code }),

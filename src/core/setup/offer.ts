@@ -96,4 +96,5 @@ export const connection = z.strictObject({
 
 export type Channel = z.infer<typeof channel>;
 export type Offer = z.infer<typeof offer>;
+export type ItemException = z.infer<typeof itemException>;
 export type Sourcing = z.infer<typeof sourcing>;

@@ -138,21 +138,6 @@ test("a code that is not there names the nearest one that is", () => {
   ]);
 });
 
-test("what the computation does not know is refused by path", () => {
-  const setup = smallestSetup();
-  setup.offers[0]!.free = { anyOf: [{ coupon: ["HONEY"] }] };
-  setup.services[0]!.surcharges = [
-    { code: "fuel", name: "Fuel", amount: { percentFromFuelIndex: true, of: "freight" } },
-  ];
-  setup.sourcing.split = "byPiece";
-  const compiled = compileSetup(setup);
-  expect(compiled.ok ? [] : compiled.problems.map((p) => `${p.code} ${p.path}`)).toEqual([
-    "not-supported-yet services/PARCEL/surcharges",
-    "not-supported-yet offers/parcel/free",
-    "not-supported-yet sourcing/split",
-  ]);
-});
-
 test("paths name members by code and escape what a label may hold", () => {
   const setup = smallestSetup();
   setup.tariffs[0]!.editions[0]!.label = "2026/27 new";

@@ -44,10 +44,10 @@ export const problemCodes = [
   "same-currency",
   "empty-between",
   "in-use",
-  "not-supported-yet",
   "no-such-place",
   "changed-meanwhile",
   "unknown-sku",
+  "no-exchange-rate",
   "no-lines",
   "bad-json",
 ] as const;

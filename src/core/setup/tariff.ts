@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { fittingUnit, unitsOfMeasure } from "./measure";
 import { code, currency, date, name, nonNegative, positive, refuse } from "./primitives";
 
 type Context = { addIssue: (issue: never) => void };
@@ -51,6 +52,7 @@ export const edition = z
         currency: currency.exactOptional(),
         edges: z.array(nonNegative.nullable()).min(1).max(100),
       })
+      .superRefine(fittingUnit)
       .exactOptional(),
     rows: z.array(tariffRow).max(5000),
     lowerNextBreak: z.boolean().exactOptional(),
@@ -96,13 +98,6 @@ function ascending(edges: (string | null)[], path: (string | number)[], ctx: Con
   });
 }
 
-const unitsOf: Partial<Record<z.infer<typeof tariffMeasure>, readonly string[]>> = {
-  chargeableWeight: ["kg", "g", "lb", "oz"],
-  actualWeight: ["kg", "g", "lb", "oz"],
-  volume: ["m3", "l", "cm3", "ft3", "in3"],
-  distance: ["km"],
-};
-
 export const tariff = z
   .strictObject({
     code,
@@ -116,10 +111,9 @@ export const tariff = z
     editions: z.array(edition).max(200),
   })
   .superRefine((table, ctx) => {
-    const units = unitsOf[table.measure];
+    const units = unitsOfMeasure[table.measure];
     if (units && table.unit === undefined) refuse(ctx, "unit-missing", ["unit"], { units: units.join(", ") });
-    if (table.unit !== undefined && !units?.includes(table.unit))
-      refuse(ctx, "unit-does-not-fit", ["unit"], { units: units?.join(", ") ?? "" });
+    fittingUnit(table, ctx);
     table.editions.forEach((entry, index) => {
       const path = ["editions", index, "breaks"];
       ascending(

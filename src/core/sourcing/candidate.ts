@@ -7,7 +7,7 @@ import type { ServiceAnswer, Shipment } from "../services/shipment";
 export interface SourcingOrigin {
   readonly code: string;
   readonly rank: number;
-  /** km to the destination; `undefined` when either end is unknown. */
+  /** km to the destination; `undefined` when either end is unknown: such an origin is the farthest. */
   readonly distance: number | undefined;
 }
 
@@ -23,11 +23,29 @@ export interface Assignment {
   readonly cost: Decimal;
 }
 
-/** Which origins may ship a line, or why none may. */
-export type LineOrigins = Outcome<readonly string[]>;
+/** An origin that may ship a line, or some pieces of it. */
+export interface LineOrigin {
+  readonly origin: string;
+  /** At most, and never more than the line has. */
+  readonly pieces: number;
+}
 
-/** Rates a set of shipments together (for an offer that wants the same service for all they depend on each other). */
-export type RateShipments = (parts: ReadonlyMap<string, readonly OrderLine[]>) => Outcome<Assignment, Stop>;
+/** Which origins may ship a line, or why none may. */
+export type LineOrigins = Outcome<readonly LineOrigin[]>;
+
+/** What leaves from where: lines, or parts of them, by origin. */
+export type Parts = ReadonlyMap<string, readonly OrderLine[]>;
+
+/** Rates shipments for one offer. */
+export interface Rater {
+  /** All shipments together: for an offer that wants the same service for all they depend on each other. */
+  readonly rate: (parts: Parts) => Outcome<Assignment, Stop>;
+  /**
+   * The least that a shipment of these lines can cost, whatever else is added to it; `never` when no service will take
+   * it however it grows.
+   */
+  readonly least: (origin: string, lines: readonly OrderLine[]) => Decimal | "never";
+}
 
 /** Why an assignment can't be shipped: the offer's reason, and each service's. */
 export interface Stop {

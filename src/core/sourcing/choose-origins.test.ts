@@ -1,11 +1,12 @@
 import fc from "fast-check";
 import { Decimal } from "../money/decimal";
 import { compileItem } from "../parcels/compiled-item";
-import { measure } from "../parcels/measures";
-import type { OrderLine } from "../parcels/order-line";
+import { Measures } from "../parcels/measures";
+import { partOf, type OrderLine } from "../parcels/order-line";
+import type { ServiceAnswer } from "../services/shipment";
 import type { Sourcing } from "../setup/offer";
-import { given } from "../working/reason";
-import type { RateShipments } from "./candidate";
+import { given, refused, reject } from "../working/reason";
+import type { LineOrigins, Parts, Rater } from "./candidate";
 import { chooseOrigins } from "./choose-origins";
 
 const codes = ["A", "B", "C"];
@@ -25,31 +26,39 @@ function line(index: number, sku = `S${index}`, quantity = 1, stock?: Record<str
     index,
     item,
     quantity,
-    netBeforeDiscount: Decimal.zero,
-    net: Decimal.zero,
+    priceBeforeDiscount: Decimal.zero,
+    price: Decimal.zero,
+    includesTax: false,
     taxPercent: Decimal.zero,
     pinned: undefined,
   };
 }
 
-/** A shipment costs its origin's price plus something a line. */
-const rateWith =
-  (prices: Record<string, number>): RateShipments =>
-  (parts) => {
-    const shipments = [...parts].map(([origin, lines]) => ({
-      shipment: { origin, lines, measures: measure(lines) },
-      answer: {
-        service: "S",
-        cost: Decimal.whole((prices[origin] ?? 0) + lines.length),
-        zone: undefined,
-        chargeableWeight: undefined,
-      },
-    }));
-    return given({
-      shipments,
-      cost: shipments.reduce((sum, one) => sum.plus(one.answer.cost), Decimal.zero),
-    });
+type CostOf = (origin: string, lines: readonly OrderLine[]) => number;
+
+const answerOf = (cost: number) =>
+  ({ service: "S", cost: Decimal.whole(cost), chargeableWeight: undefined }) as unknown as ServiceAnswer;
+
+/** A rater by a cost function; `rises` says that its costs never fall with more lines. */
+function raterOf(costOf: CostOf, rises: boolean): Rater {
+  return {
+    rate: (parts) => {
+      const shipments = [...parts].map(([origin, lines]) => ({
+        shipment: { origin, lines, measures: new Measures(lines) },
+        answer: answerOf(costOf(origin, lines)),
+      }));
+      const cost = shipments.reduce((sum, one) => sum.plus(one.answer.cost), Decimal.zero);
+      return given({ shipments, cost });
+    },
+    least: (origin, lines) => (rises ? Decimal.whole(costOf(origin, lines)) : Decimal.zero),
   };
+}
+
+/** A shipment costs its origin's price plus something a line. */
+const priced =
+  (prices: Record<string, number>): CostOf =>
+  (origin, lines) =>
+    (prices[origin] ?? 0) + lines.length;
 
 const sourcing = (objectives: Sourcing["objectives"], split: Sourcing["split"] = "byLine"): Sourcing => ({
   split,
@@ -57,119 +66,210 @@ const sourcing = (objectives: Sourcing["objectives"], split: Sourcing["split"] =
   fallbackOrigin: "C",
 });
 
+const wholly = (lines: readonly OrderLine[], allowed: readonly (readonly string[])[]): LineOrigins[] =>
+  lines.map(({ quantity }, i) => given((allowed[i] ?? []).map((origin) => ({ origin, pieces: quantity }))));
+
+const shown = (parts: Parts) =>
+  [...parts]
+    .map(([origin, lines]) => `${origin}:${lines.map((l) => `${l.index}x${l.quantity}`).join(",")}`)
+    .join(" ");
+
 function choose(
   lines: OrderLine[],
   allowed: string[][],
   how: Sourcing,
   prices: Record<string, number> = { A: 5, B: 9, C: 7 },
 ) {
-  const result = chooseOrigins(
-    lines,
-    allowed.map((list) => given(list)),
-    origins,
-    how,
-    rateWith(prices),
-  );
+  const result = chooseOrigins(lines, wholly(lines, allowed), origins, how, raterOf(priced(prices), true));
   if (!result.ok) return result.rejection.rejection.reason;
-  return `${result.value.assignment.shipments.map(({ shipment }) => `${shipment.origin}:${shipment.lines.map((l) => l.index).join(",")}`).join(" ")} by ${result.value.by}`;
+  const { assignment, by } = result.value;
+  return `${shown(new Map(assignment.shipments.map(({ shipment: s }) => [s.origin, s.lines])))} by ${by}`;
 }
 
 test("objectives decide in their order; what decides nothing leaves it to the fallback, then the rank", () => {
   const one = [line(0)];
-  expect(choose(one, [codes], sourcing(["lowestCost"]))).toBe("A:0 by lowestCost");
-  expect(choose(one, [codes], sourcing(["nearest"]))).toBe("B:0 by nearest");
-  expect(choose(one, [codes], sourcing(["rank"]))).toBe("A:0 by rank");
-  expect(choose(one, [codes], sourcing([]))).toBe("C:0 by fallback");
-  expect(choose(one, [["A", "B"]], sourcing([]))).toBe("A:0 by rank");
-  expect(choose(one, [["B"]], sourcing(["lowestCost"]))).toBe("B:0 by only");
+  expect(choose(one, [codes], sourcing(["lowestCost"]))).toBe("A:0x1 by lowestCost");
+  expect(choose(one, [codes], sourcing(["nearest"]))).toBe("B:0x1 by nearest");
+  expect(choose(one, [codes], sourcing(["rank"]))).toBe("A:0x1 by rank");
+  expect(choose(one, [codes], sourcing([]))).toBe("C:0x1 by fallback");
+  expect(choose(one, [["A", "B"]], sourcing([]))).toBe("A:0x1 by rank");
+  expect(choose(one, [["B"]], sourcing(["lowestCost"]))).toBe("B:0x1 by only");
+  expect(choose(one, [codes], sourcing(["lowestCost", "nearest"]), { A: 5, B: 5, C: 5 })).toBe(
+    "B:0x1 by nearest",
+  );
 });
 
 test("fewest shipments first, even where more would cost less", () => {
   const lines = [line(0), line(1)];
-  expect(
-    choose(
-      lines,
-      [
-        ["A", "C"],
-        ["B", "C"],
-      ],
-      sourcing(["fewestShipments", "lowestCost"]),
-      { A: 0, B: 0, C: 50 },
-    ),
-  ).toBe("C:0,1 by only");
-  expect(
-    choose(
-      lines,
-      [
-        ["A", "C"],
-        ["B", "C"],
-      ],
-      sourcing(["lowestCost"]),
-      { A: 0, B: 0, C: 50 },
-    ),
-  ).toBe("A:0 B:1 by lowestCost");
+  const allowed = [
+    ["A", "C"],
+    ["B", "C"],
+  ];
+  const cheapApart = { A: 0, B: 0, C: 50 };
+  expect(choose(lines, allowed, sourcing(["fewestShipments", "lowestCost"]), cheapApart)).toBe(
+    "C:0x1,1x1 by fewestShipments",
+  );
+  expect(choose(lines, allowed, sourcing(["lowestCost"]), cheapApart)).toBe("A:0x1 B:1x1 by lowestCost");
   expect(choose(lines, [["A"], ["B"]], sourcing(["fewestShipments"], "never"))).toBe("out-of-stock");
 });
 
 test("two lines of one item share its stock", () => {
   const stock = { A: 3, B: 3 };
   const lines = [line(0, "X", 2, stock), line(1, "X", 2, stock)];
-  expect(
-    choose(
-      lines,
-      [
-        ["A", "B"],
-        ["A", "B"],
-      ],
-      sourcing(["fewestShipments", "rank"]),
-    ),
-  ).toBe("A:0 B:1 by rank");
+  const both = [
+    ["A", "B"],
+    ["A", "B"],
+  ];
+  expect(choose(lines, both, sourcing(["fewestShipments", "rank"]))).toBe("A:0x2 B:1x2 by only");
 });
 
-test("equals brute force over every assignment", () => {
-  const allowed = fc.array(fc.subarray(codes, { minLength: 1 }), { minLength: 1, maxLength: 4 });
-  const prices = fc.record({
-    A: fc.integer({ min: 0, max: 6 }),
-    B: fc.integer({ min: 0, max: 6 }),
-    C: fc.integer({ min: 0, max: 6 }),
+test("an origin from which nothing can leave is not tried with others", () => {
+  const lines = [line(0), line(1)];
+  const tried: string[] = [];
+  const rater: Rater = {
+    rate: (parts) => {
+      tried.push([...parts.keys()].join("+"));
+      const stop = { rejection: reject("no-service", { services: 1 }, ""), because: () => [] };
+      return refused(parts.has("A") ? { ...stop, dead: "A" } : stop);
+    },
+    least: () => Decimal.zero,
+  };
+  chooseOrigins(lines, wholly(lines, [codes, codes]), origins, sourcing(["fewestShipments"]), rater);
+  expect(tried.filter((set) => set.includes("A"))).toEqual(["A"]);
+  expect(tried).toContain("B+C");
+});
+
+/** Every way of giving each line, or each division of its pieces, to origins that may have it. */
+function everyWay(lines: readonly OrderLine[], allowed: readonly LineOrigins[], byPiece: boolean): Parts[] {
+  let ways: Map<string, OrderLine[]>[] = [new Map()];
+  lines.forEach((one, i) => {
+    const list = allowed[i]!;
+    const options = list.ok ? divide(one.quantity, list.value, byPiece) : [];
+    ways = ways.flatMap((way) =>
+      options.map((option) => {
+        const next = new Map([...way].map(([code, part]) => [code, [...part]]));
+        for (const [code, pieces] of option)
+          if (pieces > 0) next.set(code, [...(next.get(code) ?? []), partOf(one, pieces)]);
+        return next;
+      }),
+    );
   });
-  fc.assert(
-    fc.property(
-      allowed,
-      prices,
-      fc.constantFrom<Sourcing["objectives"]>(
-        ["fewestShipments", "lowestCost"],
-        ["lowestCost", "fewestShipments"],
-        ["lowestCost"],
-      ),
-      (lists, cost, objectives) => {
-        const lines = lists.map((_, i) => line(i));
-        const result = chooseOrigins(
-          lines,
-          lists.map((list) => given(list)),
-          origins,
-          sourcing(objectives),
-          rateWith(cost),
-        );
-        if (!result.ok) throw new Error("every line can be shipped");
-        const figures = (picked: string[]) => {
-          const used = [...new Set(picked)];
-          const total = used.reduce((sum, code) => sum + cost[code as "A"], 0) + picked.length;
-          return objectives.map((objective) => (objective === "lowestCost" ? total : used.length));
-        };
-        const all = lists.reduce<string[][]>(
-          (heads, list) => heads.flatMap((head) => list.map((code) => [...head, code])),
-          [[]],
-        );
-        const best = all.map(figures).sort((a, b) => a.map((n, i) => n - b[i]!).find((n) => n !== 0) ?? 0)[0];
-        const { assignment } = result.value;
-        expect(
-          objectives.map((objective) =>
-            objective === "lowestCost" ? Number(assignment.cost.toString()) : assignment.shipments.length,
-          ),
-        ).toEqual(best);
-      },
-    ),
-    { seed: 17, numRuns: 300 },
+  return ways.filter((parts) =>
+    [...parts].every(([origin, part]) => {
+      const wanted = new Map<string, number>();
+      for (const { item, quantity } of part) wanted.set(item.sku, (wanted.get(item.sku) ?? 0) + quantity);
+      return part.every(
+        ({ item }) => !item.stock || (wanted.get(item.sku) ?? 0) <= (item.stock.get(origin) ?? 0),
+      );
+    }),
   );
+}
+
+function divide(
+  quantity: number,
+  [first, ...rest]: readonly { origin: string; pieces: number }[],
+  byPiece: boolean,
+): [string, number][][] {
+  if (!first) return quantity === 0 ? [[]] : [];
+  const amounts = byPiece
+    ? Array.from({ length: Math.min(first.pieces, quantity) + 1 }, (_, n) => n)
+    : first.pieces >= quantity
+      ? [0, quantity]
+      : [0];
+  return amounts.flatMap((n) =>
+    divide(quantity - n, rest, byPiece).map((tail): [string, number][] => [[first.origin, n], ...tail]),
+  );
+}
+
+const allObjectives = ["fewestShipments", "lowestCost", "nearest", "rank"] as const;
+const cases = fc.record({
+  lines: fc.array(
+    fc.record({
+      quantity: fc.integer({ min: 1, max: 3 }),
+      sku: fc.constantFrom("X", "Y", "Z"),
+      price: fc.integer({ min: 1, max: 9 }),
+    }),
+    { minLength: 1, maxLength: 4 },
+  ),
+  stock: fc.dictionary(
+    fc.constantFrom("X", "Y", "Z"),
+    fc.record({ A: stockLevel(), B: stockLevel(), C: stockLevel() }),
+  ),
+  step: fc.integer({ min: 1, max: 7 }),
+  base: fc.record({ A: stockLevel(), B: stockLevel(), C: stockLevel() }),
+  objectives: fc.shuffledSubarray([...allObjectives]),
+  split: fc.constantFrom<Sourcing["split"]>("byLine", "byPiece"),
+  rises: fc.boolean(),
+});
+
+function stockLevel() {
+  return fc.integer({ min: 0, max: 4 });
+}
+
+test("equals brute force over every assignment, by line and by piece, with costs that rise or jump about", () => {
+  let compared = 0;
+  fc.assert(
+    fc.property(cases, ({ lines: wanted, stock, step, base, objectives, split, rises }) => {
+      const byPiece = split === "byPiece";
+      const lines = wanted.map(({ quantity, sku }, i) => line(i, sku, quantity, stock[sku]));
+      const allowed = lines.map(({ item, quantity }) => {
+        const most = (origin: string) => Math.min(quantity, item.stock ? item.stock.get(origin)! : quantity);
+        return given(
+          codes
+            .map((origin) => ({ origin, pieces: most(origin) }))
+            .filter(({ pieces }) => pieces > 0 && (byPiece || pieces === quantity)),
+        );
+      });
+      const load = (part: readonly OrderLine[]) =>
+        part.reduce((sum, one) => sum + one.quantity * wanted[one.index]!.price, 0);
+      const costOf: CostOf = (origin, part) =>
+        base[origin as "A"] + (rises ? Math.ceil(load(part) / step) : (load(part) * 7) % 5);
+      const how = sourcing(objectives, split);
+      const figures = (parts: Parts) => {
+        const used = origins.filter(({ code }) => parts.has(code));
+        const sum = (of: (origin: (typeof origins)[number]) => number) =>
+          used.reduce((all, o) => all + of(o), 0);
+        const byObjective = {
+          fewestShipments: used.length,
+          lowestCost: sum(({ code }) => costOf(code, parts.get(code)!)),
+          nearest: sum(({ distance }) => distance),
+          rank: sum(({ rank }) => rank),
+        };
+        return [
+          ...objectives.map((objective) => byObjective[objective]),
+          parts.has("C") ? 0 : 1,
+          byObjective.rank,
+        ];
+      };
+      const best = everyWay(lines, allowed, byPiece)
+        .map(figures)
+        .sort((a, b) => a.map((n, i) => n - b[i]!).find((n) => n !== 0) ?? 0)[0];
+      const result = chooseOrigins(lines, allowed, origins, how, raterOf(costOf, rises));
+      if (!result.ok) {
+        expect(best).toBeUndefined();
+        return;
+      }
+      compared++;
+      const { shipments } = result.value.assignment;
+      expect(figures(new Map(shipments.map(({ shipment: s }) => [s.origin, s.lines])))).toEqual(best);
+    }),
+    { seed: 17, numRuns: 600 },
+  );
+  expect(compared).toBeGreaterThan(200);
+});
+
+test("forty lines over eight origins end soon, with the optimum where costs rise", () => {
+  const many = Array.from({ length: 8 }, (_, i) => ({ code: `O${i}`, rank: i + 1, distance: 0 }));
+  const lines = Array.from({ length: 40 }, (_, i) => line(i));
+  const everywhere = lines.map(() => many.map(({ code }) => code));
+  // one place has all but the last line: two shipments at least
+  const allowed = everywhere.map((list, i) => (i === 39 ? ["O7"] : list.filter((code) => code !== "O7")));
+  const costOf: CostOf = (origin, part) => (origin === "O3" ? 4 : 5) + Math.floor(part.length / 10);
+  const how = { ...sourcing(["fewestShipments", "lowestCost"]), fallbackOrigin: "O0" };
+  const result = chooseOrigins(lines, wholly(lines, allowed), many, how, raterOf(costOf, true));
+  expect(result.ok && result.value.assignment.cost.toString()).toBe("12");
+  expect(result.ok && result.value.assignment.shipments.map(({ shipment }) => shipment.origin)).toEqual([
+    "O3",
+    "O7",
+  ]);
 });

@@ -1,21 +1,36 @@
 import type { OrderLine } from "../parcels/order-line";
-import { joinPath } from "../setup/path";
-import type { Origin } from "../setup/origin";
+import type { Sourcing } from "../setup/offer";
+import { isIn } from "../zones/compiled-place";
+import type { Place } from "../zones/zone-index";
 import { given, refused, reject, type Rejection } from "../working/reason";
-import { holds, type Place } from "../zones/zone-index";
-import type { LineOrigins } from "./candidate";
+import type { LineOrigin, LineOrigins } from "./candidate";
+import type { CompiledOrigin } from "./compiled-origin";
 
 /**
- * The origins that may ship a line whole: active, holding the stock (where the item is stock-kept), not refusing its
- * goods class, serving the destination. A line that a person pinned goes from that origin whatever its stock.
- * Fails with `out-of-stock` or `origin-cannot-ship`.
+ * The origins that may ship a line: active, not refusing its goods class, serving the destination, and holding the stock
+ * where the item is stock-kept: all of the line's pieces, or any of them where the setup splits by piece and together
+ * they have enough. A line that a person pinned goes from that origin whatever its stock. Fails with `out-of-stock` or
+ * `origin-cannot-ship`.
  */
-export function lineOrigins(line: OrderLine, origins: readonly Origin[], place: Place): LineOrigins {
-  if (line.pinned !== undefined) return given([line.pinned]);
+export function lineOrigins(
+  line: OrderLine,
+  origins: readonly CompiledOrigin[],
+  place: Place,
+  split: Sourcing["split"],
+): LineOrigins {
+  const whole = (origin: string): LineOrigin => ({ origin, pieces: line.quantity });
+  if (line.pinned !== undefined) return given([whole(line.pinned)]);
   const able = origins.filter((origin) => !barrier(origin, line, place));
   const holding = able.filter((origin) => stockOf(line, origin.code) >= line.quantity);
-  if (holding.length > 0) return given(holding.map((origin) => origin.code));
-  return refused(able.length === 0 ? cannotShip(line, origins, place) : outOfStock(line, able));
+  if (split !== "byPiece" && holding.length > 0) return given(holding.map(({ code }) => whole(code)));
+  if (split === "byPiece") {
+    const some = able.flatMap(({ code }): LineOrigin[] => {
+      const pieces = Math.min(stockOf(line, code), line.quantity);
+      return pieces > 0 ? [{ origin: code, pieces }] : [];
+    });
+    if (some.reduce((total, one) => total + one.pieces, 0) >= line.quantity) return given(some);
+  }
+  return refused(able.length === 0 ? cannotShip(line, origins, place) : outOfStock(line, able, split));
 }
 
 /** Pieces of the line's item at an origin; endless for items that are not stock-kept. */
@@ -24,36 +39,42 @@ export function stockOf(line: OrderLine, origin: string): number {
 }
 
 /** The field of an origin that bars the line, if one does. */
-function barrier(origin: Origin, line: OrderLine, place: Place): string | undefined {
+function barrier(
+  { origin, refuses, serves }: CompiledOrigin,
+  line: OrderLine,
+  place: Place,
+): string | undefined {
   if (!origin.active) return "active";
-  const goodsClass = line.item.goodsClass;
-  if (goodsClass !== undefined && origin.refusesGoodsClasses?.includes(goodsClass))
-    return "refusesGoodsClasses";
-  if (origin.serves && !origin.serves.some((entry) => holds(entry, place))) return "serves";
+  const { goodsClass } = line.item;
+  if (goodsClass !== undefined && refuses.has(goodsClass)) return "refusesGoodsClasses";
+  if (serves && !serves.some((entry) => isIn(entry, place))) return "serves";
   return undefined;
 }
 
-function cannotShip(line: OrderLine, origins: readonly Origin[], place: Place): Rejection {
-  const first = origins[0];
+function cannotShip(line: OrderLine, origins: readonly CompiledOrigin[], place: Place): Rejection {
+  const [first] = origins;
   const field = first && barrier(first, line, place);
-  const source = first && field ? joinPath("origins", first.code, field) : "origins";
   return reject(
     "origin-cannot-ship",
-    { sku: line.item.sku, origins: origins.map((origin) => origin.code) },
-    source,
+    { sku: line.item.sku, origins: origins.map(({ code }) => code) },
+    first && field ? `${first.path}/${field}` : "origins",
   );
 }
 
-function outOfStock(line: OrderLine, able: readonly Origin[]): Rejection {
-  let best: Origin | undefined;
-  for (const origin of able)
+function outOfStock(line: OrderLine, able: readonly CompiledOrigin[], split: Sourcing["split"]): Rejection {
+  let best: CompiledOrigin | undefined;
+  let total = 0;
+  for (const origin of able) {
+    total += stockOf(line, origin.code);
     if (!best || stockOf(line, origin.code) > stockOf(line, best.code)) best = origin;
+  }
   const most = best ? stockOf(line, best.code) : 0;
   const inputs = {
     sku: line.item.sku,
     wanted: line.quantity,
     most,
-    ...(best && most > 0 ? { mostAt: best.name } : {}),
+    ...(best && most > 0 ? { mostAt: best.origin.name } : {}),
+    ...(split === "byPiece" ? { together: total } : {}),
   };
-  return reject("out-of-stock", inputs, "sourcing/split");
+  return reject("out-of-stock", inputs, split === "byPiece" ? "origins" : "sourcing/split");
 }

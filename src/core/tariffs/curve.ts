@@ -1,6 +1,7 @@
 import { Decimal } from "../money/decimal";
 import type { CompiledTariff } from "./compiled-tariff";
-import { breakRate } from "./rate";
+import { boundedAmount } from "./break-rate";
+import { tableOf } from "./table";
 
 /** A piece of a rate curve: the amounts just above its lower and at its upper end; in the tariff's unit and currency. */
 export interface CurvePiece {
@@ -15,12 +16,17 @@ export interface CurvePiece {
  * A zone's rates over the measure, for drawing only: figures become floats here, money never does elsewhere. Breaks
  * without a rate leave a gap; the open end is drawn half as far again as the last edge.
  */
-export function rateCurve(tariff: CompiledTariff, editionLabel: string, zone: string): CurvePiece[] {
+export function rateCurve(
+  tariff: CompiledTariff,
+  editionLabel: string,
+  zone: string,
+  page = 0,
+): CurvePiece[] {
   const edition = tariff.editions.find((entry) => entry.label === editionLabel);
   const row = edition?.rows.get(zone);
   if (!edition || !row) return [];
-  const shown = (base: Decimal) =>
-    Number(base.dividedBy(tariff.basePerUnit, 6, "halfAwayFromZero").toString());
+  const table = tableOf(tariff, edition, zone, row, page);
+  const shown = (base: Decimal) => base.dividedBy(tariff.basePerUnit, 6, "halfAwayFromZero").approximately();
   const lastEdge = edition.breaks.reduce(
     (most, entry) =>
       Math.max(most, entry.upper ? shown(entry.upper) : 0, entry.lower ? shown(entry.lower) : 0),
@@ -29,16 +35,16 @@ export function rateCurve(tariff: CompiledTariff, editionLabel: string, zone: st
   return edition.breaks.flatMap((entry, index) => {
     const from = entry.lower ?? Decimal.zero;
     const to = entry.upper ?? Decimal.of(String((lastEdge || 10) * 1.5)).times(tariff.basePerUnit);
-    const start = breakRate(edition, row, index, from);
-    const end = breakRate(edition, row, index, to);
+    const start = boundedAmount(table, index, from);
+    const end = boundedAmount(table, index, to);
     if (!start || !end) return [];
     return [
       {
         break: index,
         from: shown(from),
         to: shown(to),
-        start: Number(start.toString()),
-        end: Number(end.toString()),
+        start: start.approximately(),
+        end: end.approximately(),
       },
     ];
   });

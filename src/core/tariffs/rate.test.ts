@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { Decimal } from "../money/decimal";
 import type { Edition, Tariff } from "../setup/tariff";
+import { given } from "../working/reason";
 import { Trace, type Step } from "../working/step";
 import { compileChart } from "../zones/compiled-chart";
 import { findBreak } from "./breaks";
@@ -20,7 +21,12 @@ function tariffWith(edition: Partial<Edition>, more: Partial<Tariff> = {}) {
 function rate(tariff: ReturnType<typeof tariffWith>, kg: string, trace?: Trace) {
   const answer = tariffRate(
     tariff,
-    { value: Decimal.of(kg), place: { country: "EE", postcode: "" }, origins: ["SHED"], date: "2026-11-24" },
+    {
+      valueOf: () => given(Decimal.of(kg)),
+      place: { country: "EE", postcode: "" },
+      origins: ["SHED"],
+      date: "2026-11-24",
+    },
     trace,
   );
   return answer.ok ? answer.value.amount.toString() : answer.rejection.reason;

@@ -1,25 +1,24 @@
-import { moneyText, roundMoney } from "../money/currency";
 import { Decimal } from "../money/decimal";
-import type { Quantity } from "../units/unit";
-import { given, refused, reject, type BreakText, type MoneyText, type Outcome } from "../working/reason";
+import { given, refused, reject, type Outcome, type Rejection } from "../working/reason";
 import type { Trace } from "../working/step";
 import type { Place } from "../zones/zone-index";
 import { findZone } from "../zones/find-zone";
+import { baseAmount, breakAmount, startedUnits } from "./break-rate";
 import { findBreak } from "./breaks";
 import {
   editionOn,
+  type CompiledAxis,
   type CompiledBreak,
   type CompiledEdition,
-  type CompiledRow,
   type CompiledTariff,
 } from "./compiled-tariff";
+import { tableOf, type Table } from "./table";
+import type { TariffValue } from "./tariff-value";
+import { breakText, cellFigure, cellMoney, shownValue } from "./tariff-words";
 
-/** Digits kept in a quotient (per 3 kg, say) before money is rounded at its own place. */
-const WORKING_SCALE = 30;
-
-/** What a tariff is asked: the value of its measure in base units, where to, from which origins, on which date. */
+/** What a tariff is asked: what its measures are, where to, from which origins, on which date. */
 export interface TariffQuestion {
-  readonly value: Decimal;
+  readonly valueOf: TariffValue;
   readonly place: Place;
   readonly origins: readonly string[];
   /** `YYYY-MM-DD` in the business's time zone. */
@@ -33,8 +32,8 @@ export interface TariffAnswer {
 }
 
 /**
- * A tariff's rate. Fails with `zone-not-found`, `zone-not-served`, `no-edition`, `no-rate`, `above-last-break` or
- * `below-first-break`.
+ * A tariff's rate. Fails with `zone-not-found`, `zone-not-served`, `no-edition`, `no-rate`, `above-last-break`,
+ * `below-first-break`, or what its measure fails with.
  */
 export function tariffRate(
   tariff: CompiledTariff,
@@ -48,22 +47,15 @@ export function tariffRate(
     return refused(
       reject("no-edition", { tariff: tariff.name, date: question.date }, `${tariff.path}/editions`),
     );
-  trace?.add(
-    "edition-chosen",
-    {
-      tariff: tariff.name,
-      label: edition.label,
-      date: question.date,
-      from: edition.from,
-      ...(edition.to === undefined ? {} : { to: edition.to }),
-    },
-    edition.label,
-    edition.path,
-  );
+  if (trace) explainEdition(tariff, edition, question.date, trace);
   const row = edition.rows.get(zone.value);
   if (!row)
     return refused(reject("no-rate", { tariff: tariff.name, zone: zone.value }, `${edition.path}/rows`));
-  const amount = rowRate(tariff, edition, row, zone.value, question.value, trace);
+  const value = question.valueOf(tariff.measure, tariff.currency, `${tariff.path}/measure`);
+  if (!value.ok) return value;
+  const page = pageOf(tariff, edition, question.valueOf, trace);
+  if (!page.ok) return page;
+  const amount = rowRate(tableOf(tariff, edition, zone.value, row, page.value), value.value, trace);
   return amount.ok ? given({ amount: amount.value, zone: zone.value }) : amount;
 }
 
@@ -72,203 +64,131 @@ function zoneTrace(trace: Trace | undefined): Trace | undefined {
   return trace?.ofRate() ? trace.at("zone") : trace;
 }
 
-function rowRate(
+function explainEdition(tariff: CompiledTariff, edition: CompiledEdition, date: string, trace: Trace): void {
+  const { label, from, to, path } = edition;
+  const inputs = { tariff: tariff.name, label, date, from, ...(to === undefined ? {} : { to }) };
+  trace.add("edition-chosen", inputs, label, path);
+}
+
+/** The page of the band that holds the second measure; 0 where there are no bands. */
+function pageOf(
   tariff: CompiledTariff,
   edition: CompiledEdition,
-  row: CompiledRow,
-  zone: string,
-  value: Decimal,
+  valueOf: TariffValue,
   trace?: Trace,
-): Outcome<Decimal> {
-  const found = findBreak(edition.breaks, value, tariff.boundary);
-  if (typeof found === "string") return refused(outside(tariff, edition, value, found));
-  const entry = edition.breaks[found];
-  const cellPath = `${edition.path}/rows/${row.index}/rates/${found}`;
-  const own = breakAmount(edition, row, found, value);
-  if (!entry || !own) {
-    return refused(
-      reject(
-        "no-rate",
-        { tariff: tariff.name, zone, ...(entry ? { break: breakText(tariff, entry) } : {}) },
-        cellPath,
-      ),
+): Outcome<number> {
+  const { bands } = edition;
+  if (!bands) return given(0);
+  const value = valueOf(bands.measure, bands.currency, `${edition.path}/bands/measure`);
+  if (!value.ok) return value;
+  const page = findBreak(bands.breaks, value.value, bands.boundary);
+  const source = `${edition.path}/bands/edges`;
+  if (typeof page === "string")
+    return refused(outside(tariff.name, bands, bands.breaks, value.value, page, source));
+  const band = bands.breaks[page];
+  if (band)
+    trace?.add(
+      "band-found",
+      { tariff: tariff.name, value: shownValue(bands, value.value), band: breakText(bands, band) },
+      undefined,
+      `${source}/${page}`,
     );
+  return given(page);
+}
+
+function rowRate(table: Table, value: Decimal, trace?: Trace): Outcome<Decimal> {
+  const { tariff, edition } = table;
+  const found = findBreak(edition.breaks, value, tariff.boundary);
+  if (typeof found === "string")
+    return refused(outside(tariff.name, tariff, edition.breaks, value, found, `${edition.path}/breaks`));
+  const entry = edition.breaks[found];
+  const own = breakAmount(table, found, value);
+  if (!entry || !own) {
+    const named = entry ? { break: breakText(tariff, entry) } : {};
+    const inputs = { tariff: tariff.name, zone: table.zone, ...named };
+    return refused(reject("no-rate", inputs, `${table.path}/${found}`));
   }
-  trace?.add(
-    "break-found",
-    { tariff: tariff.name, value: shown(tariff, value), break: breakText(tariff, entry) },
-    undefined,
-    `${edition.path}/breaks/${found}`,
-  );
-  if (trace) explainRate(tariff, edition, row, found, value, own, trace, cellPath);
-  return given(bounded(tariff, edition, row, lowerNext(tariff, edition, row, found, own, trace), trace));
-}
-
-/** The break's amount for the value, or `undefined` where the cell (or one it builds on) is empty. */
-function breakAmount(
-  edition: CompiledEdition,
-  row: CompiledRow,
-  index: number,
-  value: Decimal,
-): Decimal | undefined {
-  const entry = edition.breaks[index];
-  const cell = row.rates[index];
-  if (!entry || !cell) return undefined;
-  if (entry.rate === "flat") return cell;
-  if (entry.rate === "perUnit") return quotient(cell.times(value), entry.per);
-  const base = baseAmount(edition, row, index, entry);
-  return base?.plus(cell.times(startedUnits(entry, value)));
-}
-
-/** A break's amount for a value with the row's minimum and maximum; `undefined` where there is no rate. */
-export function breakRate(
-  edition: CompiledEdition,
-  row: CompiledRow,
-  index: number,
-  value: Decimal,
-): Decimal | undefined {
-  const amount = breakAmount(edition, row, index, value);
-  if (amount && row.minimum && amount.lessThan(row.minimum)) return row.minimum;
-  return amount && row.maximum && amount.moreThan(row.maximum) ? row.maximum : amount;
-}
-
-/** What the break before gives at the edge between the two; 0 below the first break. */
-function baseAmount(
-  edition: CompiledEdition,
-  row: CompiledRow,
-  index: number,
-  entry: CompiledBreak,
-): Decimal | undefined {
-  return index === 0 || !entry.lower ? Decimal.zero : breakAmount(edition, row, index - 1, entry.lower);
-}
-
-/** Units of `per` above the break's lower edge, each started one counted whole. */
-function startedUnits(entry: CompiledBreak, value: Decimal): Decimal {
-  return value.minus(entry.lower ?? Decimal.zero).dividedBy(entry.per, 0, "ceiling");
-}
-
-function quotient(product: Decimal, per: Decimal): Decimal {
-  return per.equals(Decimal.one) ? product : product.dividedBy(per, WORKING_SCALE, "halfAwayFromZero");
+  if (trace) explainRate(table, found, entry, value, own, trace);
+  return given(bounded(table, lowerNext(table, found, own, trace), trace));
 }
 
 /** Deficit weight: the lower of the own break's amount and the next one's at the edge where it begins. */
-function lowerNext(
-  tariff: CompiledTariff,
-  edition: CompiledEdition,
-  row: CompiledRow,
-  index: number,
-  own: Decimal,
-  trace?: Trace,
-): Decimal {
+function lowerNext(table: Table, index: number, own: Decimal, trace?: Trace): Decimal {
+  const { edition, tariff } = table;
   const edge = edition.breaks[index]?.upper;
-  const next = edition.lowerNextBreak && edge ? breakAmount(edition, row, index + 1, edge) : undefined;
+  const next = edition.lowerNextBreak && edge ? breakAmount(table, index + 1, edge) : undefined;
   if (!next || !edge) return own;
   const taken = next.lessThan(own) ? "next" : "own";
   const lower = taken === "next" ? next : own;
   trace?.add(
     "rate-lower-next",
-    { own: money(tariff, own), next: money(tariff, next), edge: shown(tariff, edge), taken },
-    figure(tariff, lower),
-    `${edition.path}/rows/${row.index}/rates/${index + 1}`,
+    { own: cellMoney(tariff, own), next: cellMoney(tariff, next), edge: shownValue(tariff, edge), taken },
+    cellFigure(tariff, lower),
+    `${table.path}/${index + 1}`,
   );
   return lower;
 }
 
-function bounded(
-  tariff: CompiledTariff,
-  edition: CompiledEdition,
-  row: CompiledRow,
-  amount: Decimal,
-  trace?: Trace,
-): Decimal {
-  if (row.minimum && amount.lessThan(row.minimum)) {
-    trace?.add(
-      "row-minimum",
-      { minimum: money(tariff, row.minimum) },
-      figure(tariff, row.minimum),
-      `${edition.path}/rows/${row.index}/minimum`,
-    );
-    return row.minimum;
+function bounded({ tariff, edition, row }: Table, amount: Decimal, trace?: Trace): Decimal {
+  const { minimum, maximum } = row;
+  const path = `${edition.path}/rows/${row.index}`;
+  if (minimum && amount.lessThan(minimum)) {
+    const inputs = { minimum: cellMoney(tariff, minimum) };
+    trace?.add("row-minimum", inputs, cellFigure(tariff, minimum), `${path}/minimum`);
+    return minimum;
   }
-  if (row.maximum && amount.moreThan(row.maximum)) {
-    trace?.add(
-      "row-maximum",
-      { maximum: money(tariff, row.maximum) },
-      figure(tariff, row.maximum),
-      `${edition.path}/rows/${row.index}/maximum`,
-    );
-    return row.maximum;
+  if (maximum && amount.moreThan(maximum)) {
+    const inputs = { maximum: cellMoney(tariff, maximum) };
+    trace?.add("row-maximum", inputs, cellFigure(tariff, maximum), `${path}/maximum`);
+    return maximum;
   }
   return amount;
 }
 
 function explainRate(
-  tariff: CompiledTariff,
-  edition: CompiledEdition,
-  row: CompiledRow,
+  table: Table,
   index: number,
+  entry: CompiledBreak,
   value: Decimal,
   own: Decimal,
   trace: Trace,
-  source: string,
 ): void {
-  const entry = edition.breaks[index];
-  const rate = row.rates[index];
-  if (!entry || !rate) return;
-  const cell = money(tariff, rate);
-  const per = shown(tariff, entry.per);
-  if (entry.rate === "flat") trace.add("rate-flat", { cell }, figure(tariff, own), source);
-  if (entry.rate === "perUnit")
-    trace.add("rate-per-unit", { cell, per, value: shown(tariff, value) }, figure(tariff, own), source);
-  if (entry.rate !== "basePlus") return;
-  const base = money(tariff, baseAmount(edition, row, index, entry) ?? Decimal.zero);
-  const edge = shown(tariff, entry.lower ?? Decimal.zero);
+  const { tariff, edition } = table;
   trace.add(
-    "rate-base-plus",
-    { base, edge, cell, per, started: Number(startedUnits(entry, value).toString()) },
-    figure(tariff, own),
-    source,
+    "break-found",
+    { tariff: tariff.name, value: shownValue(tariff, value), break: breakText(tariff, entry) },
+    undefined,
+    `${edition.path}/breaks/${index}`,
   );
+  const rate = table.cells[index];
+  if (!rate) return;
+  const [cell, per] = [cellMoney(tariff, rate), shownValue(tariff, entry.per)];
+  const [result, source] = [cellFigure(tariff, own), `${table.path}/${index}`];
+  if (entry.rate === "flat") trace.add("rate-flat", { cell }, result, source);
+  if (entry.rate === "perUnit")
+    trace.add("rate-per-unit", { cell, per, value: shownValue(tariff, value) }, result, source);
+  if (entry.rate !== "basePlus") return;
+  const base = cellMoney(tariff, baseAmount(table, index, entry) ?? Decimal.zero);
+  const edge = shownValue(tariff, entry.lower ?? Decimal.zero);
+  const started = Number(startedUnits(entry, value).toString());
+  trace.add("rate-base-plus", { base, edge, cell, per, started }, result, source);
 }
 
-function outside(tariff: CompiledTariff, edition: CompiledEdition, value: Decimal, side: "below" | "above") {
-  const shownValue = shown(tariff, value);
+/** A value on neither break (or band) of a table. */
+function outside(
+  tariff: string,
+  axis: CompiledAxis,
+  breaks: readonly CompiledBreak[],
+  value: Decimal,
+  side: "below" | "above",
+  source: string,
+): Rejection {
+  const shown = shownValue(axis, value);
   if (side === "below") {
-    const first = edition.breaks[0]?.lower ?? Decimal.zero;
-    return reject(
-      "below-first-break",
-      { tariff: tariff.name, value: shownValue, first: shown(tariff, first) },
-      `${edition.path}/breaks/0`,
-    );
+    const first = shownValue(axis, breaks[0]?.lower ?? Decimal.zero);
+    return reject("below-first-break", { tariff, value: shown, first }, `${source}/0`);
   }
-  const last = edition.breaks.length - 1;
-  const edge = edition.breaks[last]?.upper ?? Decimal.zero;
-  return reject(
-    "above-last-break",
-    { tariff: tariff.name, value: shownValue, last: shown(tariff, edge) },
-    `${edition.path}/breaks/${last}`,
-  );
-}
-
-function shown(tariff: CompiledTariff, base: Decimal): Quantity {
-  return { value: base.dividedBy(tariff.basePerUnit, 6, "halfAwayFromZero").toString(), unit: tariff.unit };
-}
-
-/** Cells may have more digits than the currency (0.0415 per kg): shown whole, never rounded away. */
-function money(tariff: CompiledTariff, amount: Decimal): MoneyText {
-  return { amount: figure(tariff, amount), currency: tariff.currency };
-}
-
-function figure(tariff: CompiledTariff, amount: Decimal): string {
-  const whole = roundMoney(amount, tariff.currency).equals(amount);
-  return whole ? moneyText(amount, tariff.currency) : amount.rounded(6, "halfAwayFromZero").toString();
-}
-
-function breakText(tariff: CompiledTariff, entry: CompiledBreak): BreakText {
-  return {
-    ...(entry.lower ? { lower: shown(tariff, entry.lower).value } : {}),
-    ...(entry.upper ? { upper: shown(tariff, entry.upper).value } : {}),
-    unit: tariff.unit,
-    boundary: tariff.boundary,
-  };
+  const end = breaks.length - 1;
+  const last = shownValue(axis, breaks[end]?.upper ?? Decimal.zero);
+  return reject("above-last-break", { tariff, value: shown, last }, `${source}/${end}`);
 }

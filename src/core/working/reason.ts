@@ -1,3 +1,4 @@
+import type { Missing } from "../rules/measured";
 import type { Quantity } from "../units/unit";
 
 /** Money in a step or a reason: text with its currency. */
@@ -20,7 +21,7 @@ export interface ReasonInputs {
   "no-exchange-rate": { from: string; to: string };
   "weight-missing": { skus: readonly string[] };
   "size-missing": { skus: readonly string[] };
-  "out-of-stock": { sku: string; wanted: number; most: number; mostAt?: string };
+  "out-of-stock": { sku: string; wanted: number; most: number; mostAt?: string; together?: number };
   "origin-cannot-ship": { sku: string; origins: readonly string[] };
   "origin-not-served-by-service": { origin: string; service: string };
   "zone-not-found": { chart: string; country: string; postcode: string; origin?: string };
@@ -42,11 +43,11 @@ export interface ReasonInputs {
   destination: { country: string; postcode: string };
   "customer-group": { groups: readonly string[]; group?: string };
   coupon: { coupon: string };
-  "no-rule-matched": object;
+  "no-rule-matched": { passedOver: readonly { rule: number; missing: Missing }[] };
   "withheld-by-rule": { text: string };
   "no-service": { services: number };
   "no-common-service": object;
-  "live-unavailable": { connection: string };
+  "live-unavailable": { connection: string; declined?: string };
   "free-offer-given": { offer: string };
   inactive: { what: "offer" | "service" | "carrier" | "origin"; name: string };
 }

@@ -1,3 +1,7 @@
+import type { Missing } from "../rules/measured";
+import type { Amount, Terms } from "../setup/amount";
+import type { Measure } from "../setup/measure";
+import type { Condition } from "../setup/condition";
 import type { Quantity } from "../units/unit";
 import type { BreakText, MoneyText } from "./reason";
 
@@ -35,7 +39,10 @@ export interface StepInputs {
     tried: number;
   };
   "no-freight": { service: string };
+  "live-rate": { connection: string; liveService: string; at: string; used: "fresh" | "lastKnown" };
+  "live-fallback": { connection: string };
   "edition-chosen": { tariff: string; label: string; date: string; from: string; to?: string };
+  "band-found": { tariff: string; value: Quantity; band: BreakText };
   "break-found": { tariff: string; value: Quantity; break: BreakText };
   "rate-flat": { cell: MoneyText };
   "rate-per-unit": { cell: MoneyText; per: Quantity; value: Quantity };
@@ -44,15 +51,66 @@ export interface StepInputs {
   "row-minimum": { minimum: MoneyText };
   "row-maximum": { maximum: MoneyText };
   converted: { from: MoneyText; rates: readonly { from: string; to: string; rate: string; asOf: string }[] };
+  "surcharge-added": {
+    name: string;
+    amount: Amount;
+    /** The currency of the amount as it was set. */
+    currency: string;
+    count?: string;
+    fuelPercent?: string;
+    date?: string;
+    when: readonly Condition[];
+    homeCurrency: string;
+    added: MoneyText;
+    subtotal: MoneyText;
+  };
   "shipment-cost": { cost: MoneyText };
   "costs-added": { shipments: number };
   "plan-cost-plus": object;
   "plan-flat": { amount: MoneyText; per: "order" | "shipment" | "parcel" | "piece" | "kg"; count: string };
+  "plan-terms": {
+    parts: readonly { term?: Terms[number]; of?: Quantity; value: MoneyText }[];
+  };
+  "plan-free": object;
+  "rule-passed-over": { rule: number; missing: Missing };
+  "rule-matched": { rule: number; name?: string; when: readonly Condition[]; homeCurrency: string };
+  "rule-otherwise": object;
+  "rules-combined": {
+    match: "first" | "lowest" | "highest" | "sum";
+    charges: readonly { rule: number; charge: MoneyText }[];
+  };
+  "goods-class-charged": { goodsClass?: string };
+  "classes-combined": { combine: "sum" | "highest"; classes: number };
+  "item-exception": {
+    sku: string;
+    pieces: number;
+    deed: "instead" | "extra" | "shipsFree" | "ban";
+    each: MoneyText;
+  };
+  "nothing-left-to-charge": object;
   "shipments-charged": { how: "perShipmentSum" | "perShipmentHighest"; shipments: number };
   "margin-added": { percent: string; before: MoneyText };
+  "addition-added": { name: string; amount: Amount; currency: string; added: MoneyText };
+  "charge-not-negative": { before: MoneyText };
+  "charge-minimum": { minimum: MoneyText };
+  "charge-maximum": { maximum: MoneyText };
+  "charge-stepped": { before: MoneyText; step?: string; mode?: "up" | "nearest"; ending?: string };
+  "free-given": { before: MoneyText; holds: readonly Condition[]; homeCurrency: string };
+  "free-missing": { threshold: MoneyText; missing: MoneyText; measure: Measure };
   "charge-rounded": { charge: MoneyText; basis: "net" | "gross" };
   "tax-added": { percent: string; net: MoneyText; tax: MoneyText; gross: MoneyText };
   "tax-taken-out": { percent: string; net: MoneyText; tax: MoneyText; gross: MoneyText };
+  "tax-of-goods": { how: "highestOfGoods" | "weightedByGoods"; percents: readonly string[] };
+  "handed-over": {
+    origin: string;
+    ordered: string;
+    afterCutOff: boolean;
+    cutOff: string;
+    counted: string;
+    handlingDays: number;
+  };
+  "arrives-between": { service: string; minDays: number; maxDays: number; earliest: string; latest: string };
+  "ready-from": { origin: string; date: string };
 }
 
 export type StepCode = keyof StepInputs;

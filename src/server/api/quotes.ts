@@ -1,6 +1,7 @@
 import "server-only";
 import { quoteRequestSchema } from "@/core/quote/request";
-import { wordQuote, type WordedQuote } from "@/messages/word-quote";
+import type { StepCode } from "@/core/working/step";
+import { wordQuote, type WordedQuote, type WordedStep } from "@/messages/word-quote";
 import { now } from "../clock";
 import { database } from "../database";
 import { currentSetup } from "../services/current-setup";
@@ -26,8 +27,23 @@ export const postQuote = endpoint({
   },
 });
 
-/** Steps of the charge that repeat what it costs us. */
-const costSteps = new Set(["plan-cost-plus", "margin-added", "shipments-charged"]);
+/** Steps of the charge that repeat what it costs us, or let it be worked out. */
+const costSteps: ReadonlySet<StepCode> = new Set([
+  "plan-cost-plus",
+  "plan-terms",
+  "margin-added",
+  "addition-added",
+  "shipments-charged",
+  "rules-combined",
+  "charge-stepped",
+  "charge-not-negative",
+]);
+
+function withoutCostSteps(working: readonly WordedStep[] | undefined) {
+  return working
+    ? { working: working.filter((step) => step.station !== "rate" && !costSteps.has(step.code)) }
+    : {};
+}
 
 /** Leaves out every figure that tells what the carriers bill: costs, margins, and the steps that lead to them. */
 function withoutCosts(quote: WordedQuote) {
@@ -36,9 +52,8 @@ function withoutCosts(quote: WordedQuote) {
     offers: quote.offers.map(({ cost: _cost, margin: _margin, shipments, working, ...offer }) => ({
       ...offer,
       shipments: shipments.map(({ cost: _ofShipment, ...shipment }) => shipment),
-      ...(working
-        ? { working: working.filter((step) => step.station !== "rate" && !costSteps.has(step.code)) }
-        : {}),
+      ...withoutCostSteps(working),
     })),
+    withheld: quote.withheld.map(({ working, ...offer }) => ({ ...offer, ...withoutCostSteps(working) })),
   };
 }

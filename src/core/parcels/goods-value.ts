@@ -1,0 +1,41 @@
+import { Decimal } from "../money/decimal";
+import type { OrderLine } from "./order-line";
+
+/** Digits of a value without tax that is worked out of prices with it. */
+const DERIVED_DIGITS = 10;
+
+/**
+ * The value of goods in the quote's currency, without or with tax, after or before line discounts. What the prices say
+ * is exact; the other basis is derived once for all lines of a tax rate, so that 40.00 and 21.00 with 22 % tax are
+ * exactly 50 without.
+ */
+export function goodsValue(
+  lines: readonly OrderLine[],
+  basis: "net" | "gross",
+  discount: "before" | "after",
+): Decimal {
+  let total = Decimal.zero;
+  let derived: Map<string, { percent: Decimal; sum: Decimal }> | undefined;
+  for (const line of lines) {
+    const price = discount === "before" ? line.priceBeforeDiscount : line.price;
+    if (line.includesTax === (basis === "gross")) {
+      total = total.plus(price);
+      continue;
+    }
+    derived ??= new Map();
+    const key = line.taxPercent.toString();
+    const group = derived.get(key);
+    if (group) group.sum = group.sum.plus(price);
+    else derived.set(key, { percent: line.taxPercent, sum: price });
+  }
+  if (derived)
+    for (const { percent, sum } of derived.values()) total = total.plus(otherBasis(sum, percent, basis));
+  return total;
+}
+
+function otherBasis(sum: Decimal, percent: Decimal, wanted: "net" | "gross"): Decimal {
+  const withTax = Decimal.hundred.plus(percent);
+  return wanted === "gross"
+    ? sum.times(withTax).percent()
+    : sum.times(Decimal.hundred).dividedBy(withTax, DERIVED_DIGITS, "halfAwayFromZero");
+}

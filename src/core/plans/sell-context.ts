@@ -1,0 +1,34 @@
+import type { ExchangeRates } from "../money/exchange";
+import type { Journey } from "../rules/journey";
+import type { Missing } from "../rules/measured";
+import type { Measures } from "../parcels/measures";
+import type { CompiledTariff } from "../tariffs/compiled-tariff";
+import { reject, type Rejection } from "../working/reason";
+import type { Decimal } from "../money/decimal";
+
+/** What price plans may read beside the part they charge for. */
+export interface SellContext {
+  readonly exchange: ExchangeRates;
+  readonly homeCurrency: string;
+  readonly tariffs: ReadonlyMap<string, CompiledTariff>;
+}
+
+/** What a plan comes to, in the quote's currency, not rounded. */
+export interface PlanCharge {
+  readonly amount: Decimal;
+  /** Set by the outcome *free*: the offer is free, whatever is added to charges otherwise. */
+  readonly free: boolean;
+}
+
+/** The reason of a plan that needed a figure nobody knows. */
+export function rejectMissing(
+  missing: Missing,
+  measures: Measures,
+  journey: Journey,
+  context: SellContext,
+  source: string,
+): Rejection {
+  if (missing === "weight-missing") return reject(missing, { skus: measures.skusWithoutWeight }, source);
+  if (missing === "size-missing") return reject(missing, { skus: measures.skusWithoutSize }, source);
+  return reject(missing, { from: context.homeCurrency, to: journey.currency }, "exchangeRates");
+}

@@ -1,0 +1,119 @@
+import { moneyText, roundMoney } from "../money/currency";
+import { sum, type Decimal } from "../money/decimal";
+import type { Addition } from "../plans/adjust";
+import type { Trace } from "../working/step";
+import type { ChargeLine } from "./quote";
+import { taxCharge, type TaxedCharge } from "./tax";
+import type { TaxRate } from "./tax-rate";
+
+/** One kind of charge with its tax. */
+interface Piece {
+  readonly type: string;
+  readonly name: string;
+  readonly amount: Decimal;
+  readonly rate: TaxRate;
+}
+
+export interface Charged {
+  readonly total: TaxedCharge;
+  readonly lines: readonly ChargeLine[];
+}
+
+/** What charge lines are made with. */
+export interface ChargeMaking {
+  readonly name: string;
+  readonly type: string;
+  readonly rateOf: (type: string) => TaxRate;
+  readonly includesTax: boolean;
+  readonly currency: string;
+}
+
+/**
+ * The charge as lines: the freight part under the offer's charge type, and each addition that is shown separately under
+ * its own. Shown additions are rounded to money; the freight is the rest, and never less than nothing: where a maximum
+ * cut the charge below its additions, the last of them are cut. Lines of one tax rate are taxed together, so that the
+ * offer's tax is rounded once, and the last line takes what the rounding leaves.
+ */
+export function chargeLines(
+  charge: Decimal,
+  additions: readonly Addition[],
+  making: ChargeMaking,
+  trace?: Trace,
+): Charged {
+  const { currency, includesTax } = making;
+  const rounded = roundMoney(charge, currency);
+  if (trace && !rounded.equals(charge))
+    trace.add(
+      "charge-rounded",
+      { charge: { amount: moneyText(rounded, currency), currency }, basis: includesTax ? "gross" : "net" },
+      moneyText(rounded, currency),
+    );
+  const shown = additions.filter((addition) => addition.showSeparately);
+  if (shown.length === 0) {
+    // most offers are one line
+    const rate = making.rateOf(making.type);
+    const total = taxCharge(rounded, rate, includesTax, currency, trace);
+    return {
+      total,
+      lines: [lineOf({ type: making.type, name: making.name, amount: rounded, rate }, total, currency)],
+    };
+  }
+  return taxed(pieces(rounded, shown, making), making, trace);
+}
+
+function pieces(total: Decimal, shown: readonly Addition[], making: ChargeMaking): Piece[] {
+  let left = total;
+  const parts = shown.map(({ name, chargeType = making.type, amount }): Piece => {
+    const wanted = roundMoney(amount, making.currency);
+    const given = wanted.moreThan(left) && wanted.sign > 0 ? left : wanted;
+    left = left.minus(given);
+    return { type: chargeType, name, amount: given, rate: making.rateOf(chargeType) };
+  });
+  const freight = { type: making.type, name: making.name, amount: left, rate: making.rateOf(making.type) };
+  return [freight, ...parts];
+}
+
+function taxed(all: readonly Piece[], making: ChargeMaking, trace?: Trace): Charged {
+  const { currency, includesTax } = making;
+  const totals: TaxedCharge[] = [];
+  const taxes = new Map<Piece, TaxedCharge>();
+  for (const percent of new Set(all.map(({ rate }) => rate.percent))) {
+    const alike = all.filter(({ rate }) => rate.percent === percent);
+    const [first] = alike;
+    if (!first) continue;
+    const together = taxCharge(
+      sum(alike.map(({ amount }) => amount)),
+      first.rate,
+      includesTax,
+      currency,
+      trace,
+    );
+    totals.push(together);
+    let [net, tax] = [together.net, together.tax];
+    alike.forEach((piece, i) => {
+      const own = taxCharge(piece.amount, piece.rate, includesTax, currency);
+      const last = i === alike.length - 1;
+      const mine = last ? { net, tax, gross: net.plus(tax) } : own;
+      taxes.set(piece, mine);
+      [net, tax] = [net.minus(mine.net), tax.minus(mine.tax)];
+    });
+  }
+  const add = (field: keyof TaxedCharge) => sum(totals.map((one) => one[field]));
+  return {
+    total: { net: add("net"), tax: add("tax"), gross: add("gross") },
+    lines: all.flatMap((piece) => {
+      const own = taxes.get(piece);
+      return own ? [lineOf(piece, own, currency)] : [];
+    }),
+  };
+}
+
+function lineOf({ type, name, rate }: Piece, { net, tax }: TaxedCharge, currency: string): ChargeLine {
+  return {
+    type,
+    name,
+    net: moneyText(net, currency),
+    taxPercent: rate.percent,
+    tax: moneyText(tax, currency),
+  };
+}

@@ -1,0 +1,64 @@
+import type { OrderLine } from "../parcels/order-line";
+import type { Journey } from "../rules/journey";
+import { classRefusal } from "../services/acceptance";
+import { reject, type Rejection } from "../working/reason";
+import { isIn } from "../zones/compiled-place";
+import type { CompiledOffer } from "./compiled-offer";
+
+/**
+ * The first thing that keeps an offer from an order before any service is tried: switched off, destination (exclude
+ * beats include; an empty include list is everywhere), PO box, goods class, a banned item, customer group, coupon.
+ */
+export function guardOffer(
+  compiled: CompiledOffer,
+  lines: readonly OrderLine[],
+  journey: Journey,
+): Rejection | undefined {
+  const { offer, path } = compiled;
+  if (!offer.active) return reject("inactive", { what: "offer", name: offer.name }, `${path}/active`);
+  return (
+    barredPlace(compiled, journey) ??
+    (journey.needs.poBox && offer.poBox === false
+      ? reject("po-box", { name: offer.name }, `${path}/poBox`)
+      : undefined) ??
+    classRefusal(offer, lines, path) ??
+    bannedItem(compiled, lines, journey) ??
+    strangeCustomer(compiled, journey)
+  );
+}
+
+function barredPlace({ only, not, path }: CompiledOffer, { place }: Journey): Rejection | undefined {
+  const where = { country: place.country, postcode: place.postcode };
+  const barred = not.findIndex((entry) => isIn(entry, place));
+  if (barred >= 0) return reject("destination", where, `${path}/destinations/not/${barred}`);
+  if (only.length > 0 && !only.some((entry) => isIn(entry, place)))
+    return reject("destination", where, `${path}/destinations/only`);
+  return undefined;
+}
+
+function bannedItem(
+  { pricing: { exceptions } }: CompiledOffer,
+  lines: readonly OrderLine[],
+  { place }: Journey,
+): Rejection | undefined {
+  if (exceptions.isEmpty) return undefined;
+  for (const line of lines) {
+    const exception = exceptions.find(line, place);
+    if (exception?.deed.kind === "ban") return reject("item-banned", { sku: line.item.sku }, exception.path);
+  }
+  return undefined;
+}
+
+function strangeCustomer({ offer, path }: CompiledOffer, journey: Journey): Rejection | undefined {
+  const { customerGroups: groups = [], couponOnly } = offer;
+  const group = journey.customerGroup;
+  if (groups.length > 0 && (group === undefined || !groups.includes(group)))
+    return reject(
+      "customer-group",
+      { groups, ...(group === undefined ? {} : { group }) },
+      `${path}/customerGroups`,
+    );
+  return couponOnly !== undefined && journey.coupon !== couponOnly
+    ? reject("coupon", { coupon: couponOnly }, `${path}/couponOnly`)
+    : undefined;
+}

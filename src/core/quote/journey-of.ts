@@ -1,0 +1,60 @@
+import { weekdayOf, dateOf } from "../calendar/working-days";
+import { localTime } from "../calendar/local-time";
+import { Decimal } from "../money/decimal";
+import { handOver, type HandOver } from "../promise/hand-over";
+import type { Journey } from "../rules/journey";
+import { countryPosition, distanceKm } from "../zones/country-positions";
+import { UNKNOWN_DISTANCE } from "../sourcing/origin-sets";
+import { normalisePostcode } from "../zones/postcode";
+import type { CompiledSetup } from "./compiled-setup";
+import type { QuoteRequest } from "./request";
+
+/** Reads what is the same for every shipment and every offer; `placedAt` is an instant that exists. */
+export function journeyOf(
+  compiled: CompiledSetup,
+  request: QuoteRequest,
+  currency: string,
+  placedAt: string,
+): Journey {
+  const { country, subdivision, postcode = "", poBox = false, collectionPoint = false } = request.shipTo;
+  const { timeZone, homeCurrency } = compiled.setup.business;
+  const { day } = localTime(placedAt, timeZone);
+  const handOvers = new Map<string, HandOver | undefined>();
+  return {
+    place: {
+      country,
+      postcode: normalisePostcode(postcode),
+      ...(subdivision === undefined ? {} : { subdivision }),
+    },
+    needs: {
+      poBox,
+      collectionPoint,
+      cashOnDelivery: request.cashOnDelivery === true,
+      signature: request.signature === true,
+    },
+    channel: request.channel,
+    customerGroup: request.customer?.group,
+    coupon: request.coupon,
+    placedAt,
+    date: dateOf(day),
+    weekday: weekdayOf(day),
+    currency,
+    homeCurrency,
+    fromHome: compiled.exchange.find(homeCurrency, currency),
+    distanceFrom: (origin) => Decimal.of(String(kilometres(compiled, origin, country) ?? UNKNOWN_DISTANCE)),
+    handOverFrom: (origin) => {
+      if (!handOvers.has(origin)) {
+        const hours = compiled.origins.get(origin)?.hours;
+        handOvers.set(origin, hours && handOver(hours, placedAt));
+      }
+      return handOvers.get(origin);
+    },
+  };
+}
+
+/** From an origin's position to the middle of the destination's country; `undefined` when either is unknown. */
+export function kilometres(compiled: CompiledSetup, origin: string, country: string): number | undefined {
+  const here = compiled.origins.get(origin)?.position;
+  const there = countryPosition(country);
+  return here && there && distanceKm(here, there);
+}

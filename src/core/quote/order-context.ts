@@ -1,0 +1,50 @@
+import type { Measures } from "../parcels/measures";
+import type { OrderLine } from "../parcels/order-line";
+import type { SellContext } from "../plans/sell-context";
+import type { Journey } from "../rules/journey";
+import type { Channel } from "../setup/offer";
+import type { LineOrigins, SourcingOrigin } from "../sourcing/candidate";
+import { lineOrigins } from "../sourcing/line-origins";
+import type { Trace } from "../working/step";
+import type { CompiledSetup } from "./compiled-setup";
+import { kilometres } from "./journey-of";
+import type { ShipmentBook } from "./shipment-book";
+
+/** What is the same for every offer of a quote. */
+export interface OrderContext {
+  readonly compiled: CompiledSetup;
+  readonly channel: Channel;
+  /** The lines that ship. */
+  readonly lines: readonly OrderLine[];
+  readonly measures: Measures;
+  readonly journey: Journey;
+  readonly book: ShipmentBook;
+  readonly sell: SellContext;
+  readonly candidates: SourcingCandidates;
+  readonly withWorking: boolean;
+  readonly explainOrder: (trace: Trace) => void;
+}
+
+/** What sourcing chooses from. */
+export interface SourcingCandidates {
+  readonly lines: readonly LineOrigins[];
+  readonly origins: readonly SourcingOrigin[];
+}
+
+/** Which origins may ship which line to the journey's place: the same for every offer. */
+export function sourcingCandidates(
+  compiled: CompiledSetup,
+  lines: readonly OrderLine[],
+  { place }: Journey,
+): SourcingCandidates {
+  const { split, objectives } = compiled.setup.sourcing;
+  const near = objectives.includes("nearest");
+  return {
+    lines: lines.map((line) => lineOrigins(line, compiled.byRank, place, split)),
+    origins: compiled.byRank.map(({ code, rank }) => ({
+      code,
+      rank,
+      distance: near ? kilometres(compiled, code, place.country) : undefined,
+    })),
+  };
+}

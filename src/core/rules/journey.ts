@@ -1,0 +1,37 @@
+import type { Decimal } from "../money/decimal";
+import type { Conversion } from "../money/exchange";
+import type { HandOver } from "../promise/hand-over";
+import type { Place } from "../zones/zone-index";
+
+/** What the order asks of whoever carries it. */
+export interface Needs {
+  readonly poBox: boolean;
+  readonly cashOnDelivery: boolean;
+  readonly collectionPoint: boolean;
+  readonly signature: boolean;
+}
+
+/** What is the same for every shipment and every offer of a quote. */
+export interface Journey {
+  readonly place: Place;
+  readonly needs: Needs;
+  readonly channel: string;
+  readonly customerGroup: string | undefined;
+  readonly coupon: string | undefined;
+  /** The instant the order was placed, ISO 8601. */
+  readonly placedAt: string;
+  /** `YYYY-MM-DD` of that instant in the business's time zone. */
+  readonly date: string;
+  /** 1 Monday to 7 Sunday, of that date. */
+  readonly weekday: number;
+  /** The quote's currency. */
+  readonly currency: string;
+  /** The currency of the setup's own amounts. */
+  readonly homeCurrency: string;
+  /** From the home currency, in which a setup's own amounts are, to the quote's; `undefined` without a rate. */
+  readonly fromHome: Conversion | undefined;
+  /** The great-circle distance in km from an origin, to the metre. */
+  readonly distanceFrom: (origin: string) => Decimal;
+  /** When an origin hands the order over; `undefined` for one that never works. */
+  readonly handOverFrom: (origin: string) => HandOver | undefined;
+}

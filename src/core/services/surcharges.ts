@@ -1,0 +1,148 @@
+import { moneyText, roundMoney } from "../money/currency";
+import { convert, type Conversion, type ExchangeRates } from "../money/exchange";
+import { Decimal } from "../money/decimal";
+import { compileAmount, countOf, type AmountBasis, type CompiledAmount } from "../rules/amount";
+import { allHold, compileConditions, type Charts, type CompiledCondition } from "../rules/condition";
+import type { Facts } from "../rules/facts";
+import { isMissing, type Missing } from "../rules/measured";
+import { joinPath } from "../setup/path";
+import type { Service } from "../setup/service";
+import { given, refused, reject, type Outcome } from "../working/reason";
+import type { Trace } from "../working/step";
+import type { FuelIndex } from "./fuel-index";
+
+/** A surcharge, read once. Its own money is in the carrier's currency. */
+export interface CompiledSurcharge {
+  readonly code: string;
+  readonly name: string;
+  readonly when: readonly CompiledCondition[];
+  readonly amount: CompiledAmount;
+  readonly min: Decimal | undefined;
+  readonly max: Decimal | undefined;
+  readonly path: string;
+}
+
+export function compileSurcharges(service: Service, charts: Charts): CompiledSurcharge[] {
+  const bound = (text: string | undefined) => (text === undefined ? undefined : Decimal.of(text));
+  return (service.surcharges ?? []).map((surcharge) => ({
+    code: surcharge.code,
+    name: surcharge.name,
+    when: compileConditions(surcharge.when, charts),
+    amount: compileAmount(surcharge.amount),
+    min: bound(surcharge.min),
+    max: bound(surcharge.max),
+    path: joinPath("services", service.code, "surcharges", surcharge.code),
+  }));
+}
+
+/** What surcharges are worked out on. */
+export interface Freight {
+  readonly amount: Decimal;
+  /** The currency of the rate; the surcharges are reckoned and rounded in it. */
+  readonly currency: string;
+  readonly carrierCurrency: string;
+  readonly fuel: FuelIndex;
+}
+
+/**
+ * The freight with its surcharges, in the freight's currency. In listed order, each on the freight, on all so far
+ * (`subtotal`, and `cost` which is the same here) or on the goods, then raised to its minimum, lowered to its maximum
+ * and rounded. "Per kg" is per chargeable kilogram: what the carrier bills. A condition that can't be decided, or an
+ * amount that can't be known, stops the service with `weight-missing`, `size-missing` or `no-exchange-rate`: its cost
+ * would be a guess.
+ */
+export function withSurcharges(
+  surcharges: readonly CompiledSurcharge[],
+  freight: Freight,
+  facts: Facts,
+  exchange: ExchangeRates,
+  trace?: Trace,
+): Outcome<Decimal> {
+  let subtotal = freight.amount;
+  for (const surcharge of surcharges) {
+    const applies = surcharge.when.length === 0 || allHold(surcharge.when, facts);
+    if (applies === false) continue;
+    const basis = basisOf(freight, subtotal, facts, exchange);
+    const value = applies === true ? bounded(surcharge, basis) : applies;
+    if (isMissing(value)) return refused(rejectMissing(value, facts, freight, surcharge.path));
+    const rounded = roundMoney(value, freight.currency);
+    subtotal = subtotal.plus(rounded);
+    if (trace) explain(surcharge, basis, facts, freight, rounded, subtotal, trace);
+  }
+  return given(subtotal);
+}
+
+function basisOf(freight: Freight, subtotal: Decimal, facts: Facts, exchange: ExchangeRates): AmountBasis {
+  const through = (from: string) => (value: Decimal) => into(value, exchange.find(from, freight.currency));
+  const { measures, chargeableWeight, journey } = facts;
+  return {
+    shipments: 1,
+    parcels: measures.parcels,
+    pieces: measures.quantity,
+    kilograms: chargeableWeight,
+    freight: freight.amount,
+    subtotal,
+    cost: subtotal,
+    goodsValue: () => through(journey.currency)(measures.goodsValue),
+    own: through(freight.carrierCurrency),
+    fuelPercent: freight.fuel.on(journey.date)?.percent,
+  };
+}
+
+function into(value: Decimal, conversion: Conversion | undefined): Decimal | Missing {
+  return conversion ? convert(value, conversion) : "no-exchange-rate";
+}
+
+function bounded({ amount, min, max }: CompiledSurcharge, basis: AmountBasis): Decimal | Missing {
+  let value = amount.value(basis);
+  if (isMissing(value)) return value;
+  const least = min && basis.own(min);
+  const most = max && basis.own(max);
+  if (isMissing(least)) return least;
+  if (isMissing(most)) return most;
+  if (least && value.lessThan(least)) value = least;
+  if (most && value.moreThan(most)) value = most;
+  return value;
+}
+
+function rejectMissing(missing: Missing, facts: Facts, freight: Freight, source: string) {
+  const { measures, journey } = facts;
+  if (missing === "weight-missing") return reject(missing, { skus: measures.skusWithoutWeight }, source);
+  if (missing === "size-missing") return reject(missing, { skus: measures.skusWithoutSize }, source);
+  const from = freight.carrierCurrency === freight.currency ? journey.currency : freight.carrierCurrency;
+  return reject(missing, { from, to: freight.currency }, source);
+}
+
+function explain(
+  surcharge: CompiledSurcharge,
+  basis: AmountBasis,
+  facts: Facts,
+  freight: Freight,
+  rounded: Decimal,
+  subtotal: Decimal,
+  trace: Trace,
+): void {
+  const { amount } = surcharge.amount;
+  const money = (value: Decimal) => ({
+    amount: moneyText(value, freight.currency),
+    currency: freight.currency,
+  });
+  const fuel = freight.fuel.on(facts.journey.date);
+  const isFuel = "percentFromFuelIndex" in amount;
+  trace.add(
+    "surcharge-added",
+    {
+      name: surcharge.name,
+      amount,
+      currency: freight.carrierCurrency,
+      ...("per" in amount ? { count: countOf(amount.per, basis)?.toString() ?? "" } : {}),
+      ...(isFuel ? { fuelPercent: fuel?.percent.toString() ?? "0", date: facts.journey.date } : {}),
+      when: surcharge.when.map(({ condition }) => condition),
+      homeCurrency: facts.journey.homeCurrency,
+      added: money(rounded),
+      subtotal: money(subtotal),
+    },
+    moneyText(rounded, freight.currency),
+    isFuel && fuel ? fuel.source : surcharge.path,
+  );
+}

@@ -1,0 +1,178 @@
+import { Decimal } from "../money/decimal";
+import { partOf, type OrderLine } from "../parcels/order-line";
+import type { Assignment, Rater, SourcingOrigin, Stop } from "./candidate";
+import type { Share } from "./shares";
+import { stockOf } from "./line-origins";
+
+/** What a search has come to, over all sets of origins. */
+export interface Search {
+  readonly rater: Rater;
+  /** Assignments that may still be rated, or parts of them bounded; below 1 the search ends with the best it has. */
+  left: number;
+  /** How many ways of shipping worked. */
+  worked: number;
+  /** Of the stops met the one that tells most. */
+  stop: Stop | undefined;
+  /** Origins from which nothing can leave, whichever the lines. */
+  readonly dead: Set<string>;
+}
+
+/** Below so many leaves a set is simply gone through: working out bounds would cost more. */
+const FEW = 12;
+
+/** What is given to a set of origins. */
+export interface AssignmentQuestion {
+  readonly lines: readonly OrderLine[];
+  /** By line: how its pieces may be divided among the set, the preferred first. */
+  readonly shares: readonly (readonly Share[])[];
+  readonly set: readonly SourcingOrigin[];
+  /** Only ways cheaper than this count. */
+  readonly under: Decimal | undefined;
+  /** Whether the first way that works is as good as any. */
+  readonly anyCost: boolean;
+}
+
+/**
+ * The cheapest way of giving lines to origins so that every origin of the set ships something; of equally cheap ones the
+ * one whose earlier lines take their preferred share. `cheapest` is the lowest cost met, whether or not it counted.
+ *
+ * Depth first in the order of preference. A branch is left when its shipments so far can't be had for less than the best
+ * found: cut off by `Rater.least`, which never says more than the truth, so that what is found is the optimum unless
+ * `Search.left` runs out.
+ */
+export function assignLines(
+  search: Search,
+  question: AssignmentQuestion,
+): { readonly best?: Assignment; readonly cheapest?: Decimal } {
+  const descent = new Descent(search, question);
+  descent.place(0);
+  const { best, cheapest } = descent;
+  return { ...(best ? { best } : {}), ...(cheapest ? { cheapest } : {}) };
+}
+
+class Descent {
+  best: Assignment | undefined;
+  cheapest: Decimal | undefined;
+  /** What each origin of the set ships so far. */
+  private readonly parts: OrderLine[][];
+  private readonly isBounded: boolean;
+
+  constructor(
+    private readonly search: Search,
+    private readonly question: AssignmentQuestion,
+  ) {
+    this.parts = question.set.map(() => []);
+    this.isBounded =
+      question.shares.reduce((leaves, list) => Math.min(FEW + 1, leaves * list.length), 1) > FEW;
+  }
+
+  /** Gives the lines from this one on in every way worth trying. */
+  place(index: number): void {
+    const { lines, shares, set } = this.question;
+    const line = lines[index];
+    if (!line) return this.rate();
+    for (const share of shares[index] ?? []) {
+      if (this.isOver()) return;
+      if (!fits(line, share, this.parts, set)) continue;
+      this.give(line, share);
+      if (canUseAll(this.parts, shares, index + 1) && !this.isCut()) this.place(index + 1);
+      this.takeBack(share);
+    }
+  }
+
+  private give(line: OrderLine, share: Share): void {
+    share.forEach((pieces, i) => {
+      if (pieces > 0) this.parts[i]?.push(partOf(line, pieces));
+    });
+  }
+
+  private takeBack(share: Share): void {
+    share.forEach((pieces, i) => {
+      if (pieces > 0) this.parts[i]?.pop();
+    });
+  }
+
+  private rate(): void {
+    const { search, parts, question } = this;
+    if (parts.some((part) => part.length === 0)) return;
+    search.left--;
+    const rated = search.rater.rate(
+      new Map(question.set.map((origin, i) => [origin.code, [...(parts[i] ?? [])]])),
+    );
+    if (!rated.ok) {
+      search.stop = worse(search.stop, rated.rejection);
+      if (rated.rejection.dead !== undefined) search.dead.add(rated.rejection.dead);
+      return;
+    }
+    search.worked++;
+    const { cost } = rated.value;
+    if (!this.cheapest || cost.lessThan(this.cheapest)) this.cheapest = cost;
+    if (!this.limit || cost.lessThan(this.limit)) this.best = rated.value;
+  }
+
+  private get limit(): Decimal | undefined {
+    return this.best?.cost ?? this.question.under;
+  }
+
+  private isCut(): boolean {
+    if (!this.isBounded) return false;
+    this.search.left--;
+    let cost = Decimal.zero;
+    for (const [i, { code }] of this.question.set.entries()) {
+      const part = this.parts[i] ?? [];
+      if (part.length === 0) continue;
+      const least = this.search.rater.least(code, [...part]);
+      if (least === "never") return true;
+      cost = cost.plus(least);
+    }
+    return this.limit !== undefined && !cost.lessThan(this.limit);
+  }
+
+  private isOver(): boolean {
+    const { search, question } = this;
+    return (
+      search.left < 1 ||
+      (question.anyCost && this.best !== undefined) ||
+      question.set.some(({ code }) => search.dead.has(code))
+    );
+  }
+}
+
+/** Lines of one item share its stock. */
+function fits(
+  line: OrderLine,
+  share: Share,
+  parts: readonly (readonly OrderLine[])[],
+  set: readonly SourcingOrigin[],
+): boolean {
+  if (line.pinned !== undefined || !line.item.stock) return true;
+  return share.every((pieces, i) => {
+    if (pieces === 0) return true;
+    let taken = pieces;
+    for (const other of parts[i] ?? [])
+      if (other.pinned === undefined && other.item.sku === line.item.sku) taken += other.quantity;
+    return taken <= stockOf(line, set[i]?.code ?? "");
+  });
+}
+
+/** Whether the lines to come can still give something to every origin that has nothing yet. */
+function canUseAll(
+  parts: readonly (readonly OrderLine[])[],
+  shares: readonly (readonly Share[])[],
+  from: number,
+): boolean {
+  return parts.every((part, i) => {
+    if (part.length > 0) return true;
+    for (let line = from; line < shares.length; line++)
+      if (shares[line]?.some((share) => (share[i] ?? 0) > 0)) return true;
+    return false;
+  });
+}
+
+/** A stop that only lacks a common service says most: everything else worked. */
+function worse(before: Stop | undefined, now: Stop): Stop {
+  if (!before) return now;
+  return now.rejection.reason === "no-common-service" && before.rejection.reason !== "no-common-service"
+    ? now
+    : before;
+}

@@ -1,0 +1,135 @@
+import type { OrderLine } from "../parcels/order-line";
+import type { Sourcing } from "../setup/offer";
+import type { LineOrigin, SourcingOrigin } from "./candidate";
+
+/** Origins that could ship an order together, each of them something. */
+export interface OriginSet {
+  /** By rank, then by code. */
+  readonly origins: readonly SourcingOrigin[];
+  /** The figures of the objectives before the cost, in their order; smaller is better. */
+  readonly before: readonly number[];
+  /** The figures of those after the cost, then 0 where the fallback origin ships, then the ranks added up. */
+  readonly after: readonly number[];
+}
+
+/** Above so many origins only some are combined. */
+const MOST_COMBINED = 8;
+
+/** km of an origin or a destination nobody knows the place of: half the way round the earth, farther than any. */
+export const UNKNOWN_DISTANCE = 20_038;
+
+/**
+ * The sets of origins that could ship all lines, grouped by the objectives before the cost: the best group first, within
+ * it in the order of what comes after the cost. Where fewer shipments come first, larger sets are made only when asked for.
+ */
+export function* originSets(
+  lines: readonly OrderLine[],
+  allowed: readonly (readonly LineOrigin[])[],
+  origins: readonly SourcingOrigin[],
+  sourcing: Sourcing,
+): Generator<OriginSet[]> {
+  const useful = origins.filter(({ code }) =>
+    allowed.some((list) => list.some((one) => one.origin === code)),
+  );
+  const most = mostShipments(lines, useful.length, sourcing.split);
+  const sets = function* (from: number, to: number): Generator<OriginSet[]> {
+    const found: OriginSet[] = [];
+    for (let size = from; size <= to; size++)
+      for (const set of subsets(size === 1 ? useful : combined(useful, allowed), size))
+        if (covers(set, lines, allowed)) found.push(score(set, sourcing));
+    yield* grouped(found);
+  };
+  if (sourcing.objectives[0] !== "fewestShipments") yield* sets(1, most);
+  else for (let size = 1; size <= most; size++) yield* sets(size, size);
+}
+
+function mostShipments(lines: readonly OrderLine[], origins: number, split: Sourcing["split"]): number {
+  if (split === "never") return Math.min(1, origins);
+  if (split === "byLine") return Math.min(origins, lines.length);
+  let pieces = 0;
+  for (const line of lines) pieces += line.quantity;
+  return Math.min(origins, pieces);
+}
+
+/** The origins that sets are made of: those some line can't do without, then the best-ranked, eight at most. */
+function combined(
+  useful: readonly SourcingOrigin[],
+  allowed: readonly (readonly LineOrigin[])[],
+): readonly SourcingOrigin[] {
+  if (useful.length <= MOST_COMBINED) return useful;
+  const needed = new Set(allowed.flatMap((list) => (list.length === 1 ? list.map((one) => one.origin) : [])));
+  const first = useful.filter(({ code }) => needed.has(code));
+  const rest = useful.filter(({ code }) => !needed.has(code));
+  const kept = new Set([...first, ...rest].slice(0, MOST_COMBINED));
+  return useful.filter((origin) => kept.has(origin));
+}
+
+function* subsets<T>(values: readonly T[], size: number, from = 0): Generator<T[]> {
+  if (size === 0) yield [];
+  for (let i = from; i <= values.length - size; i++) {
+    const value = values[i];
+    if (value !== undefined) for (const rest of subsets(values, size - 1, i + 1)) yield [value, ...rest];
+  }
+}
+
+/** Whether every line's pieces can be had from the set. */
+function covers(
+  set: readonly SourcingOrigin[],
+  lines: readonly OrderLine[],
+  allowed: readonly (readonly LineOrigin[])[],
+): boolean {
+  return lines.every((line, i) => {
+    let pieces = 0;
+    for (const one of allowed[i] ?? []) if (set.some(({ code }) => code === one.origin)) pieces += one.pieces;
+    return pieces >= line.quantity;
+  });
+}
+
+function score(origins: readonly SourcingOrigin[], { objectives, fallbackOrigin }: Sourcing): OriginSet {
+  const add = (figure: (origin: SourcingOrigin) => number) =>
+    origins.reduce((total, origin) => total + figure(origin), 0);
+  const figures = {
+    fewestShipments: origins.length,
+    nearest: add(({ distance }) => distance ?? UNKNOWN_DISTANCE),
+    rank: add(({ rank }) => rank),
+    lowestCost: 0,
+  };
+  const cost = objectives.indexOf("lowestCost");
+  const split = cost < 0 ? objectives.length : cost;
+  const fallback = origins.some(({ code }) => code === fallbackOrigin) ? 0 : 1;
+  return {
+    origins,
+    before: objectives.slice(0, split).map((objective) => figures[objective]),
+    after: [...objectives.slice(split + 1).map((objective) => figures[objective]), fallback, figures.rank],
+  };
+}
+
+/** Puts the sets in order and those equal in `before` together. */
+function* grouped(sets: OriginSet[]): Generator<OriginSet[]> {
+  sets.sort(
+    (a, b) => firstDifference(a.before, b.before) || firstDifference(a.after, b.after) || byCodes(a, b),
+  );
+  let group: OriginSet[] = [];
+  for (const set of sets) {
+    const [first] = group;
+    if (first && firstDifference(first.before, set.before) !== 0) {
+      yield group;
+      group = [];
+    }
+    group.push(set);
+  }
+  if (group.length > 0) yield group;
+}
+
+function firstDifference(a: readonly number[], b: readonly number[]): number {
+  for (let i = 0; i < a.length; i++) {
+    const difference = (a[i] ?? 0) - (b[i] ?? 0);
+    if (difference !== 0) return difference;
+  }
+  return 0;
+}
+
+function byCodes(a: OriginSet, b: OriginSet): number {
+  const text = (set: OriginSet) => set.origins.map(({ code }) => code).join("|");
+  return text(a) < text(b) ? -1 : 1;
+}

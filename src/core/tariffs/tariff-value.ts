@@ -1,0 +1,24 @@
+import { convert, type ExchangeRates } from "../money/exchange";
+import type { Decimal } from "../money/decimal";
+import type { Facts } from "../rules/facts";
+import { dimensionOf, isMissing, measured } from "../rules/measured";
+import type { TariffMeasure } from "../setup/tariff";
+import { given, refused, reject, type Outcome } from "../working/reason";
+
+/** Answers what a tariff's measure, or its bands', is for a shipment or an order; money in the given currency. */
+export type TariffValue = (measure: TariffMeasure, currency: string, source: string) => Outcome<Decimal>;
+
+/** Base units (money: in the currency asked for). Fails with `weight-missing`, `size-missing` or `no-exchange-rate`. */
+export function tariffValue(facts: Facts, exchange: ExchangeRates): TariffValue {
+  return (measure, currency, source) => {
+    const value = measured(measure, facts);
+    if (isMissing(value))
+      return refused(reject("weight-missing", { skus: facts.measures.skusWithoutWeight }, source));
+    if (dimensionOf(measure) !== "money" || currency === facts.journey.currency) return given(value);
+    const from = facts.journey.currency;
+    const conversion = exchange.find(from, currency);
+    return conversion
+      ? given(convert(value, conversion))
+      : refused(reject("no-exchange-rate", { from, to: currency }, source));
+  };
+}
