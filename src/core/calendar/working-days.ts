@@ -13,9 +13,19 @@ export function dayOf(date: string): Day {
   );
 }
 
+/** Dates that were asked for; writing one costs more than the rest of a promise. */
+const written = new Map<Day, string>();
+const DATES_KEPT = 20_000;
+
 /** The date of a day, `YYYY-MM-DD`. */
 export function dateOf(day: Day): string {
-  return new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+  let date = written.get(day);
+  if (date === undefined) {
+    date = new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+    if (written.size >= DATES_KEPT) written.clear();
+    written.set(day, date);
+  }
+  return date;
 }
 
 /** 1 Monday to 7 Sunday; 1970-01-01 was a Thursday. */

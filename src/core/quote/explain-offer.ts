@@ -45,8 +45,7 @@ function explainShipment(
   const inputs = {
     origin: origin.code,
     name: origin.origin.name,
-    by: choice.by,
-    others: choice.others,
+    ...choice.decision(),
     shipments: choice.assignment.shipments.length,
   };
   trace.at("origin").add("origin-chosen", inputs, origin.code, origin.path);

@@ -3,7 +3,7 @@ import type { OrderLine } from "../parcels/order-line";
 import type { SellContext } from "../plans/sell-context";
 import type { Journey } from "../rules/journey";
 import type { Channel } from "../setup/offer";
-import type { LineOrigins, SourcingOrigin } from "../sourcing/candidate";
+import { sourcingQuestion, type SourcingQuestion } from "../sourcing/choose-origins";
 import { lineOrigins } from "../sourcing/line-origins";
 import type { Trace } from "../working/step";
 import type { CompiledSetup } from "./compiled-setup";
@@ -20,31 +20,27 @@ export interface OrderContext {
   readonly journey: Journey;
   readonly book: ShipmentBook;
   readonly sell: SellContext;
-  readonly candidates: SourcingCandidates;
+  readonly sourcing: SourcingQuestion;
   readonly withWorking: boolean;
   readonly explainOrder: (trace: Trace) => void;
 }
 
-/** What sourcing chooses from. */
-export interface SourcingCandidates {
-  readonly lines: readonly LineOrigins[];
-  readonly origins: readonly SourcingOrigin[];
-}
-
 /** Which origins may ship which line to the journey's place: the same for every offer. */
-export function sourcingCandidates(
+export function sourcingOf(
   compiled: CompiledSetup,
   lines: readonly OrderLine[],
   { place }: Journey,
-): SourcingCandidates {
-  const { split, objectives } = compiled.setup.sourcing;
-  const near = objectives.includes("nearest");
-  return {
-    lines: lines.map((line) => lineOrigins(line, compiled.byRank, place, split)),
-    origins: compiled.byRank.map(({ code, rank }) => ({
+): SourcingQuestion {
+  const { sourcing } = compiled.setup;
+  const isNear = sourcing.objectives.includes("nearest");
+  return sourcingQuestion(
+    lines,
+    lines.map((line) => lineOrigins(line, compiled.byRank, place, sourcing.split)),
+    compiled.byRank.map(({ code, rank }) => ({
       code,
       rank,
-      distance: near ? kilometres(compiled, code, place.country) : undefined,
+      distance: isNear ? kilometres(compiled, code, place.country) : undefined,
     })),
-  };
+    sourcing,
+  );
 }

@@ -5,7 +5,7 @@ import { freeFrom, isFree, type FreeGap } from "../plans/free-delivery";
 import { partOfShipments, type Part } from "../plans/part";
 import { planCharge } from "../plans/price-plan";
 import { datesOf } from "../promise/hand-over";
-import type { LineOrigins, RatedShipment, ServiceRejection } from "../sourcing/candidate";
+import type { RatedShipment, ServiceRejection } from "../sourcing/candidate";
 import { chooseOrigins, type Choice } from "../sourcing/choose-origins";
 import { given, type Outcome, type Rejection } from "../working/reason";
 import { Trace, type Step } from "../working/step";
@@ -32,7 +32,7 @@ export function quoteOffer(
   if (trace) order.explainOrder(trace);
   const barred = guardOffer(compiled, order.lines, order.journey);
   if (barred) return withhold(barred);
-  const choice = source(order, compiled);
+  const choice = chooseOrigins(order.sourcing, compiled.leavesFrom, shipmentRater(compiled, order.book));
   if (!choice.ok) return withhold(choice.rejection.rejection, choice.rejection.because());
   const { assignment } = choice.value;
   if (trace) explainShipments(order, compiled, choice.value, trace);
@@ -56,26 +56,6 @@ function withheldOffer(
     because,
     ...(working ? { working } : {}),
   };
-}
-
-function source({ compiled, lines, candidates, book }: OrderContext, offer: CompiledOffer) {
-  const { leavesFrom } = offer;
-  const possible = leavesFrom
-    ? candidates.lines.map((line) => onlyLeaving(line, leavesFrom))
-    : candidates.lines;
-  // an offer that leaves from none of them tells why, service by service
-  const usable = possible.every((line) => !line.ok || line.value.length > 0) ? possible : candidates.lines;
-  return chooseOrigins(
-    lines,
-    usable,
-    candidates.origins,
-    compiled.setup.sourcing,
-    shipmentRater(offer, book),
-  );
-}
-
-function onlyLeaving(line: LineOrigins, leavesFrom: ReadonlySet<string>): LineOrigins {
-  return line.ok ? given(line.value.filter(({ origin }) => leavesFrom.has(origin))) : line;
 }
 
 interface OfferCharge extends Adjusted {

@@ -10,7 +10,7 @@ import { shownIn } from "../units/unit";
 import type { Trace } from "../working/step";
 import type { CompiledSetup } from "./compiled-setup";
 import { journeyOf } from "./journey-of";
-import { sourcingCandidates, type OrderContext } from "./order-context";
+import { sourcingOf, type OrderContext } from "./order-context";
 import { quoteOffer } from "./quote-offer";
 import type { Quote, QuoteMeasures, Warning } from "./quote";
 import { readLines, type ItemLookup } from "./read-lines";
@@ -101,7 +101,7 @@ function orderOf(
     journey,
     book: new ShipmentBook(measures, rating),
     sell: { exchange, tariffs, homeCurrency: setup.business.homeCurrency },
-    candidates: sourcingCandidates(compiled, lines, journey),
+    sourcing: sourcingOf(compiled, lines, journey),
     withWorking: request.working === true,
     explainOrder: (trace) => explainOrder(trace, all, measures, journey.currency),
   };

@@ -1,6 +1,6 @@
 import { Decimal } from "../money/decimal";
 import { partOf, type OrderLine } from "../parcels/order-line";
-import type { Assignment, Rater, SourcingOrigin, Stop } from "./candidate";
+import type { Assignment, Parts, Rater, SourcingOrigin, Stop } from "./candidate";
 import type { Share } from "./shares";
 import { stockOf } from "./line-origins";
 
@@ -34,20 +34,62 @@ export interface AssignmentQuestion {
 
 /**
  * The cheapest way of giving lines to origins so that every origin of the set ships something; of equally cheap ones the
- * one whose earlier lines take their preferred share. `cheapest` is the lowest cost met, whether or not it counted.
+ * one whose earlier lines take their preferred share.
  *
  * Depth first in the order of preference. A branch is left when its shipments so far can't be had for less than the best
  * found: cut off by `Rater.least`, which never says more than the truth, so that what is found is the optimum unless
  * `Search.left` runs out.
  */
-export function assignLines(
-  search: Search,
-  question: AssignmentQuestion,
-): { readonly best?: Assignment; readonly cheapest?: Decimal } {
+export function assignLines(search: Search, question: AssignmentQuestion): Found {
   const descent = new Descent(search, question);
   descent.place(0);
-  const { best, cheapest } = descent;
-  return { ...(best ? { best } : {}), ...(cheapest ? { cheapest } : {}) };
+  return descent;
+}
+
+/** What a set of origins came to. */
+export interface Found {
+  readonly best: Assignment | undefined;
+  /** The lowest cost met, whether or not it counted. */
+  readonly cheapest: Decimal | undefined;
+}
+
+const nothing: Found = { best: undefined, cheapest: undefined };
+
+/** What most orders come to: all of them from one place. */
+export function allFromOne(
+  search: Search,
+  lines: readonly OrderLine[],
+  { code }: SourcingOrigin,
+  under: Decimal | undefined,
+): Found {
+  if (!hasStock(lines, code)) return nothing;
+  const best = rateParts(search, new Map([[code, lines]]));
+  if (!best) return nothing;
+  return { best: !under || best.cost.lessThan(under) ? best : undefined, cheapest: best.cost };
+}
+
+/** Lines of one item share its stock. */
+function hasStock(lines: readonly OrderLine[], origin: string): boolean {
+  if (lines.length === 1) return true;
+  return lines.every((line) => {
+    if (line.pinned !== undefined || !line.item.stock) return true;
+    let wanted = 0;
+    for (const other of lines)
+      if (other.pinned === undefined && other.item.sku === line.item.sku) wanted += other.quantity;
+    return wanted <= stockOf(line, origin);
+  });
+}
+
+function rateParts(search: Search, parts: Parts): Assignment | undefined {
+  search.left--;
+  const rated = search.rater.rate(parts);
+  if (rated.ok) {
+    search.worked++;
+    return rated.value;
+  }
+  search.stop = worse(search.stop, rated.rejection);
+  if (rated.rejection.dead !== undefined) search.dead.add(rated.rejection.dead);
+  return undefined;
 }
 
 class Descent {
@@ -95,19 +137,14 @@ class Descent {
   private rate(): void {
     const { search, parts, question } = this;
     if (parts.some((part) => part.length === 0)) return;
-    search.left--;
-    const rated = search.rater.rate(
+    const assignment = rateParts(
+      search,
       new Map(question.set.map((origin, i) => [origin.code, [...(parts[i] ?? [])]])),
     );
-    if (!rated.ok) {
-      search.stop = worse(search.stop, rated.rejection);
-      if (rated.rejection.dead !== undefined) search.dead.add(rated.rejection.dead);
-      return;
-    }
-    search.worked++;
-    const { cost } = rated.value;
+    if (!assignment) return;
+    const { cost } = assignment;
     if (!this.cheapest || cost.lessThan(this.cheapest)) this.cheapest = cost;
-    if (!this.limit || cost.lessThan(this.limit)) this.best = rated.value;
+    if (!this.limit || cost.lessThan(this.limit)) this.best = assignment;
   }
 
   private get limit(): Decimal | undefined {

@@ -7,7 +7,7 @@ import type { ServiceAnswer } from "../services/shipment";
 import type { Sourcing } from "../setup/offer";
 import { given, refused, reject } from "../working/reason";
 import type { LineOrigins, Parts, Rater } from "./candidate";
-import { chooseOrigins } from "./choose-origins";
+import { chooseOrigins, sourcingQuestion } from "./choose-origins";
 
 const codes = ["A", "B", "C"];
 const origins = codes.map((code, i) => ({ code, rank: i + 1, distance: [300, 100, 200][i]! }));
@@ -80,10 +80,14 @@ function choose(
   how: Sourcing,
   prices: Record<string, number> = { A: 5, B: 9, C: 7 },
 ) {
-  const result = chooseOrigins(lines, wholly(lines, allowed), origins, how, raterOf(priced(prices), true));
+  const result = chooseOrigins(
+    sourcingQuestion(lines, wholly(lines, allowed), origins, how),
+    undefined,
+    raterOf(priced(prices), true),
+  );
   if (!result.ok) return result.rejection.rejection.reason;
-  const { assignment, by } = result.value;
-  return `${shown(new Map(assignment.shipments.map(({ shipment: s }) => [s.origin, s.lines])))} by ${by}`;
+  const { assignment, decision } = result.value;
+  return `${shown(new Map(assignment.shipments.map(({ shipment: s }) => [s.origin, s.lines])))} by ${decision().by}`;
 }
 
 test("objectives decide in their order; what decides nothing leaves it to the fallback, then the rank", () => {
@@ -134,7 +138,11 @@ test("an origin from which nothing can leave is not tried with others", () => {
     },
     least: () => Decimal.zero,
   };
-  chooseOrigins(lines, wholly(lines, [codes, codes]), origins, sourcing(["fewestShipments"]), rater);
+  chooseOrigins(
+    sourcingQuestion(lines, wholly(lines, [codes, codes]), origins, sourcing(["fewestShipments"])),
+    undefined,
+    rater,
+  );
   expect(tried.filter((set) => set.includes("A"))).toEqual(["A"]);
   expect(tried).toContain("B+C");
 });
@@ -244,7 +252,11 @@ test("equals brute force over every assignment, by line and by piece, with costs
       const best = everyWay(lines, allowed, byPiece)
         .map(figures)
         .sort((a, b) => a.map((n, i) => n - b[i]!).find((n) => n !== 0) ?? 0)[0];
-      const result = chooseOrigins(lines, allowed, origins, how, raterOf(costOf, rises));
+      const result = chooseOrigins(
+        sourcingQuestion(lines, allowed, origins, how),
+        undefined,
+        raterOf(costOf, rises),
+      );
       if (!result.ok) {
         expect(best).toBeUndefined();
         return;
@@ -266,7 +278,11 @@ test("forty lines over eight origins end soon, with the optimum where costs rise
   const allowed = everywhere.map((list, i) => (i === 39 ? ["O7"] : list.filter((code) => code !== "O7")));
   const costOf: CostOf = (origin, part) => (origin === "O3" ? 4 : 5) + Math.floor(part.length / 10);
   const how = { ...sourcing(["fewestShipments", "lowestCost"]), fallbackOrigin: "O0" };
-  const result = chooseOrigins(lines, wholly(lines, allowed), many, how, raterOf(costOf, true));
+  const result = chooseOrigins(
+    sourcingQuestion(lines, wholly(lines, allowed), many, how),
+    undefined,
+    raterOf(costOf, true),
+  );
   expect(result.ok && result.value.assignment.cost.toString()).toBe("12");
   expect(result.ok && result.value.assignment.shipments.map(({ shipment }) => shipment.origin)).toEqual([
     "O3",

@@ -1,10 +1,10 @@
 import type { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { Sourcing } from "../setup/offer";
-import { given, refused, reject, type Outcome } from "../working/reason";
-import { assignLines, type Search } from "./assign-lines";
+import { given, refused, reject, type Outcome, type Rejection } from "../working/reason";
+import { allFromOne, assignLines, type Found, type Search } from "./assign-lines";
 import type { Assignment, LineOrigin, LineOrigins, Rater, SourcingOrigin, Stop } from "./candidate";
-import { originSets, type OriginSet } from "./origin-sets";
+import { isWithin, OriginSets, type OriginSet } from "./origin-sets";
 import { sharesOf } from "./shares";
 
 /** What decided between the assignments that were possible. */
@@ -19,50 +19,94 @@ export type DecidedBy =
 
 export interface Choice {
   readonly assignment: Assignment;
+  /** Worked out when asked for: only a working tells it. */
+  readonly decision: () => Decision;
+}
+
+export interface Decision {
   readonly by: DecidedBy;
   /** How many other ways of shipping were compared with it. */
   readonly others: number;
 }
 
-/** Assignments rated, or parts of them bounded, for one offer before the best so far is taken for the answer. */
-export const MOST_TRIED = 10_000;
+/** What sourcing chooses from: the same for every offer of a quote. */
+export interface SourcingQuestion {
+  readonly lines: readonly OrderLine[];
+  /** Set when some line can be shipped from nowhere. */
+  readonly refusal: Rejection | undefined;
+  readonly sets: OriginSets;
+  readonly sourcing: Sourcing;
+}
 
-/**
- * Chooses which origin ships which line, or which of its pieces. Assignments are compared objective by objective in the
- * setup's order, then by using the fallback origin, then by rank, then by code; within one set of origins earlier lines
- * take the better-ranked origin.
- *
- * Sets of origins are searched in that order, so that only sets equal in all that comes before the cost are compared by
- * it; within them the cheapest assignment is found by branch and bound. The answer is the optimum for up to 8 origins
- * and 40 lines. It is a heuristic (the best of those tried) above 8 useful origins, of which only those no line can do
- * without and the best-ranked are combined; when 10,000 assignments, or parts of them, were tried without an end; and for a line of which
- * pieces could be divided in more than 60 ways.
- */
-export function chooseOrigins(
+export function sourcingQuestion(
   lines: readonly OrderLine[],
   possible: readonly LineOrigins[],
   origins: readonly SourcingOrigin[],
   sourcing: Sourcing,
+): SourcingQuestion {
+  let refusal: Rejection | undefined;
+  const allowed: (readonly LineOrigin[])[] = [];
+  for (const line of possible) {
+    if (line.ok) allowed.push(line.value);
+    else refusal ??= line.rejection;
+  }
+  return { lines, refusal, sets: new OriginSets(lines, allowed, origins, sourcing), sourcing };
+}
+
+/** Assignments rated, or parts of them bounded, for one offer before the best so far is taken for the answer. */
+export const MOST_TRIED = 10_000;
+
+const noReasons = () => [];
+
+/**
+ * Chooses which origin ships which line, or which of its pieces, for an offer that leaves from certain origins
+ * (`undefined`: from all). Assignments are compared objective by objective in the setup's order, then by using the
+ * fallback origin, then by rank, then by code; within one set of origins earlier lines take the better-ranked origin.
+ *
+ * Sets of origins are searched in that order, so that only sets equal in all that comes before the cost are compared by
+ * it; within them the cheapest assignment is found by branch and bound. The answer is the optimum for up to 8 origins
+ * and 40 lines. It is a heuristic (the best of those tried) above 8 useful origins, of which only those no line can do
+ * without and the best-ranked are combined; when 10,000 assignments, or parts of them, were tried without an end; and
+ * for a line of which pieces could be divided in more than 60 ways.
+ */
+export function chooseOrigins(
+  question: SourcingQuestion,
+  leavesFrom: ReadonlySet<string> | undefined,
   rater: Rater,
 ): Outcome<Choice, Stop> {
-  for (const line of possible) if (!line.ok) return refused({ rejection: line.rejection, because: () => [] });
-  const allowed = possible.map((line) => (line.ok ? line.value : []));
+  const { lines, refusal, sets, sourcing } = question;
+  if (refusal) return refused({ rejection: refusal, because: noReasons });
+  // an offer that leaves from nowhere a line is tells why, service by service
+  const within =
+    leavesFrom && sets.allowed.every((list) => list.some(({ origin }) => leavesFrom.has(origin)));
+  const from = within ? leavesFrom : undefined;
   const search: Search = { rater, left: MOST_TRIED, worked: 0, stop: undefined, dead: new Set() };
-  const groups = originSets(lines, allowed, origins, sourcing);
   let failed = false;
-  for (const group of groups) {
-    const ways = bestOfGroup(search, lines, allowed, group, sourcing);
-    if (!ways) {
-      failed = true;
-      continue;
-    }
-    const next = groups.next();
-    const other = failed || next.done ? undefined : next.value[0];
-    const pinned = lines.every((line) => line.pinned !== undefined);
-    const by = pinned ? "pinned" : decidedBy(ways, other, sourcing.objectives);
-    return given({ assignment: ways.best.assignment, by, others: search.worked - 1 });
+  for (let n = 0; ; n++) {
+    const group = sets.group(n);
+    if (!group) break;
+    const ways = bestOfGroup(search, question, group, from);
+    failed ||= !ways;
+    if (!ways) continue;
+    const decision = () => ({
+      by: lines.every((line) => line.pinned !== undefined)
+        ? ("pinned" as const)
+        : decidedBy(ways, failed ? undefined : nextSet(sets, n, from), sourcing.objectives),
+      others: search.worked - 1,
+    });
+    return given({ assignment: ways.best.assignment, decision });
   }
-  return refused(search.stop ?? { rejection: outOfStockTogether(lines, sourcing), because: () => [] });
+  return refused(search.stop ?? { rejection: outOfStockTogether(lines, sourcing), because: noReasons });
+}
+
+/** The first set after a group. */
+function nextSet(sets: OriginSets, n: number, from: ReadonlySet<string> | undefined): OriginSet | undefined {
+  for (let next = n + 1; ; next++) {
+    const group = sets.group(next);
+    if (!group) return undefined;
+    const set = group.find((one) => isWithin(one, from));
+    if (set) return set;
+  }
 }
 
 /** The cheapest way found with a set of origins. */
@@ -82,29 +126,19 @@ interface Ways {
 /** The best assignment over sets that are equal in all objectives before the cost; they come in the order of the rest. */
 function bestOfGroup(
   search: Search,
-  lines: readonly OrderLine[],
-  allowed: readonly (readonly LineOrigin[])[],
+  question: SourcingQuestion,
   group: readonly OriginSet[],
-  sourcing: Sourcing,
+  from: ReadonlySet<string> | undefined,
 ): Ways | undefined {
-  const anyCost = !sourcing.objectives.includes("lowestCost");
+  const anyCost = !question.sourcing.objectives.includes("lowestCost");
   let best: Ways["best"] | undefined;
   let second: Way | undefined;
   let several = false;
   for (const set of group) {
     if (search.left < 1 || (anyCost && best && second)) break;
-    if (set.origins.some(({ code }) => search.dead.has(code))) continue;
-    const shares = lines.map((line, i) =>
-      sharesOf(line, allowed[i] ?? [], set.origins, sourcing.split === "byPiece"),
-    );
+    if (!isWithin(set, from) || set.origins.some(({ code }) => search.dead.has(code))) continue;
     const before = search.worked;
-    const found = assignLines(search, {
-      lines,
-      shares,
-      set: set.origins,
-      under: best?.cost,
-      anyCost,
-    });
+    const found = bestOfSet(search, question, set.origins, best?.cost, anyCost);
     const way = found.cheapest && { set, cost: found.cheapest };
     if (found.best && (!best || !anyCost)) {
       second = best;
@@ -113,6 +147,20 @@ function bestOfGroup(
     } else if (way && (!second || way.cost.lessThan(second.cost))) second = way;
   }
   return best && { best, second, several };
+}
+
+function bestOfSet(
+  search: Search,
+  { lines, sets, sourcing }: SourcingQuestion,
+  set: readonly SourcingOrigin[],
+  under: Decimal | undefined,
+  anyCost: boolean,
+): Found {
+  const [only] = set;
+  if (only && set.length === 1) return allFromOne(search, lines, only, under);
+  const byPiece = sourcing.split === "byPiece";
+  const shares = lines.map((line, i) => sharesOf(line, sets.allowed[i] ?? [], set, byPiece));
+  return assignLines(search, { lines, shares, set, under, anyCost });
 }
 
 /** What told the winner from the next best: the cost, what comes after it, or (`other`) what another group has before it. */

@@ -12,6 +12,11 @@ export interface OriginSet {
   readonly after: readonly number[];
 }
 
+/** Whether a set lies within the origins an offer leaves from. */
+export function isWithin({ origins }: OriginSet, leavesFrom: ReadonlySet<string> | undefined): boolean {
+  return leavesFrom === undefined || origins.every(({ code }) => leavesFrom.has(code));
+}
+
 /** Above so many origins only some are combined. */
 const MOST_COMBINED = 8;
 
@@ -19,28 +24,43 @@ const MOST_COMBINED = 8;
 export const UNKNOWN_DISTANCE = 20_038;
 
 /**
- * The sets of origins that could ship all lines, grouped by the objectives before the cost: the best group first, within
- * it in the order of what comes after the cost. Where fewer shipments come first, larger sets are made only when asked for.
+ * The sets of origins that could ship all lines of an order, grouped by the objectives before the cost: the best group
+ * first, within it in the order of what comes after the cost. Made once for all offers, and only as far as asked for:
+ * where fewer shipments come first most orders need no set of two.
  */
-export function* originSets(
-  lines: readonly OrderLine[],
-  allowed: readonly (readonly LineOrigin[])[],
-  origins: readonly SourcingOrigin[],
-  sourcing: Sourcing,
-): Generator<OriginSet[]> {
-  const useful = origins.filter(({ code }) =>
-    allowed.some((list) => list.some((one) => one.origin === code)),
-  );
-  const most = mostShipments(lines, useful.length, sourcing.split);
-  const sets = function* (from: number, to: number): Generator<OriginSet[]> {
+export class OriginSets {
+  private readonly made: OriginSet[][] = [];
+  private readonly useful: readonly SourcingOrigin[];
+  private readonly most: number;
+  private nextSize = 1;
+
+  constructor(
+    private readonly lines: readonly OrderLine[],
+    readonly allowed: readonly (readonly LineOrigin[])[],
+    origins: readonly SourcingOrigin[],
+    private readonly sourcing: Sourcing,
+  ) {
+    this.useful = origins.filter(({ code }) =>
+      allowed.some((list) => list.some(({ origin }) => origin === code)),
+    );
+    this.most = mostShipments(lines, this.useful.length, sourcing.split);
+  }
+
+  /** The n-th group; `undefined` after the last. */
+  group(n: number): readonly OriginSet[] | undefined {
+    while (this.made.length <= n && this.nextSize <= this.most) this.make();
+    return this.made[n];
+  }
+
+  private make(): void {
+    const last = this.sourcing.objectives[0] === "fewestShipments" ? this.nextSize : this.most;
     const found: OriginSet[] = [];
-    for (let size = from; size <= to; size++)
-      for (const set of subsets(size === 1 ? useful : combined(useful, allowed), size))
-        if (covers(set, lines, allowed)) found.push(score(set, sourcing));
-    yield* grouped(found);
-  };
-  if (sourcing.objectives[0] !== "fewestShipments") yield* sets(1, most);
-  else for (let size = 1; size <= most; size++) yield* sets(size, size);
+    for (let size = this.nextSize; size <= last; size++)
+      for (const set of subsets(size === 1 ? this.useful : combined(this.useful, this.allowed), size))
+        if (covers(set, this.lines, this.allowed)) found.push(score(set, this.sourcing));
+    this.made.push(...grouped(found));
+    this.nextSize = last + 1;
+  }
 }
 
 function mostShipments(lines: readonly OrderLine[], origins: number, split: Sourcing["split"]): number {
@@ -105,20 +125,18 @@ function score(origins: readonly SourcingOrigin[], { objectives, fallbackOrigin 
 }
 
 /** Puts the sets in order and those equal in `before` together. */
-function* grouped(sets: OriginSet[]): Generator<OriginSet[]> {
+function grouped(sets: OriginSet[]): OriginSet[][] {
   sets.sort(
     (a, b) => firstDifference(a.before, b.before) || firstDifference(a.after, b.after) || byCodes(a, b),
   );
-  let group: OriginSet[] = [];
+  const groups: OriginSet[][] = [];
   for (const set of sets) {
-    const [first] = group;
-    if (first && firstDifference(first.before, set.before) !== 0) {
-      yield group;
-      group = [];
-    }
-    group.push(set);
+    const group = groups[groups.length - 1];
+    const [first] = group ?? [];
+    if (group && first && firstDifference(first.before, set.before) === 0) group.push(set);
+    else groups.push([set]);
   }
-  if (group.length > 0) yield group;
+  return groups;
 }
 
 function firstDifference(a: readonly number[], b: readonly number[]): number {
