@@ -6,7 +6,7 @@ import { dateOf } from "./working-days";
  * `instant` is ISO 8601 with an offset or `Z`; the time zone an IANA name that `isTimeZone` accepts.
  */
 export function localDate(instant: string, timeZone: string): string {
-  return dateOf(localTime(instant, timeZone).day);
+  return dateOf(localTime(Date.parse(instant), timeZone).day);
 }
 
 /** Whether the IANA time zone data know the name. */

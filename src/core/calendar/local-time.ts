@@ -70,12 +70,11 @@ function offset(instant: number, timeZone: string): number {
 }
 
 /**
- * The clock on the wall at an instant (ISO 8601 with an offset or `Z`) in a time zone (an IANA name that `isTimeZone`
+ * The clock on the wall at an instant (milliseconds since 1970 in UTC) in a time zone (an IANA name that `isTimeZone`
  * accepts). An instant has exactly one local time; hours that summer time skips are never an answer, so that a cut-off
  * in one counts as passed from the first minute after it.
  */
-export function localTime(instant: string, timeZone: string): LocalTime {
-  const utc = Date.parse(instant);
+export function localTime(utc: number, timeZone: string): LocalTime {
   const wall = utc + offset(utc, timeZone) * MS_PER_MINUTE;
   const day = Math.floor(wall / MS_PER_DAY);
   return { day, time: wall - day * MS_PER_DAY };

@@ -1,34 +1,36 @@
 import type { Decimal } from "./decimal";
 
 /** Digits after the point by ISO 4217 where they are not 2. */
-const minorDigits: Record<string, number> = {
-  BHD: 3,
-  BIF: 0,
-  CLF: 4,
-  CLP: 0,
-  DJF: 0,
-  GNF: 0,
-  IQD: 3,
-  ISK: 0,
-  JOD: 3,
-  JPY: 0,
-  KMF: 0,
-  KRW: 0,
-  KWD: 3,
-  LYD: 3,
-  OMR: 3,
-  PYG: 0,
-  RWF: 0,
-  TND: 3,
-  UGX: 0,
-  UYI: 0,
-  UYW: 4,
-  VND: 0,
-  VUV: 0,
-  XAF: 0,
-  XOF: 0,
-  XPF: 0,
-};
+const minorDigits = new Map<string, number>(
+  Object.entries({
+    BHD: 3,
+    BIF: 0,
+    CLF: 4,
+    CLP: 0,
+    DJF: 0,
+    GNF: 0,
+    IQD: 3,
+    ISK: 0,
+    JOD: 3,
+    JPY: 0,
+    KMF: 0,
+    KRW: 0,
+    KWD: 3,
+    LYD: 3,
+    OMR: 3,
+    PYG: 0,
+    RWF: 0,
+    TND: 3,
+    UGX: 0,
+    UYI: 0,
+    UYW: 4,
+    VND: 0,
+    VUV: 0,
+    XAF: 0,
+    XOF: 0,
+    XPF: 0,
+  }),
+);
 
 /** The active codes of ISO 4217 that money can be held in. */
 const codes = new Set(
@@ -49,7 +51,7 @@ export function isCurrency(code: string): boolean {
 
 /** Digits after the point of the currency's minor unit (ISO 4217): JPY 0, EUR 2, KWD 3. */
 export function minorUnit(currency: string): number {
-  return minorDigits[currency] ?? 2;
+  return minorDigits.get(currency) ?? 2;
 }
 
 /** Rounds money to the currency's minor unit, half away from zero: the only rounding money knows. */

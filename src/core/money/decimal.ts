@@ -155,6 +155,14 @@ export class Decimal {
   /** At most `scale` digits after the point; a figure with fewer keeps them. */
   rounded(scale: number, rounding: Rounding): Decimal {
     if (this.scale <= scale) return this;
+    const step = smallPower(this.scale - scale);
+    if (this.large === undefined && rounding === "halfAwayFromZero" && fits(step)) {
+      // what is more than half a step away from nought by the rest goes one step on
+      const rest = this.small % step;
+      const whole = (this.small - rest) / step;
+      const away = Math.abs(rest) * 2 >= step ? Math.sign(this.small) : 0;
+      return new Decimal(whole + away + 0, undefined, scale);
+    }
     return this.dividedBy(Decimal.one, scale, rounding);
   }
 

@@ -29,7 +29,12 @@ export class Measures {
     this.parcels = parcels;
     this.actualWeight = weight;
     let quantity = 0;
-    for (const line of goods) quantity += line.quantity;
+    let isSized = true;
+    for (const line of goods) {
+      quantity += line.quantity;
+      if (!line.item.sides) isSized = false;
+    }
+    this.isSized = isSized;
     this.quantity = Decimal.whole(quantity);
   }
 
@@ -72,16 +77,19 @@ export class Measures {
   }
 
   get skusWithoutWeight(): readonly string[] {
-    return skus(this.goods, (line) => line.item.weight === undefined);
+    return this.actualWeight ? none : skus(this.goods, (line) => line.item.weight === undefined);
   }
 
+  /** Whether the size of every piece is known. */
+  readonly isSized: boolean;
+
   get skusWithoutSize(): readonly string[] {
-    return skus(this.goods, (line) => line.item.sides === undefined);
+    return this.isSized ? none : skus(this.goods, (line) => line.item.sides === undefined);
   }
 }
 
 const none: readonly string[] = [];
 
 function skus(lines: readonly OrderLine[], lacks: (line: OrderLine) => boolean): readonly string[] {
-  return lines.some(lacks) ? [...new Set(lines.filter(lacks).map((line) => line.item.sku))] : none;
+  return [...new Set(lines.filter(lacks).map((line) => line.item.sku))];
 }

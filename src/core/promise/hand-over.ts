@@ -32,11 +32,11 @@ export function compileHours(origin: Origin): CompiledHours {
 }
 
 /**
- * The day an origin hands an order over: the order's local day, or the next working day when it came after the cut-off
+ * The day an origin hands an order over that was placed at an instant (milliseconds since 1970): the order's local day, or the next working day when it came after the cut-off
  * (the minute of the cut-off itself is in time) or on a day off, and then the handling days, which are working days of
  * the origin. `undefined` for an origin that never works.
  */
-export function handOver(hours: CompiledHours, placedAt: string): HandOver | undefined {
+export function handOver(hours: CompiledHours, placedAt: number): HandOver | undefined {
   const { day, time } = localTime(placedAt, hours.origin.timeZone);
   const afterCutOff = time > hours.cutOff && hours.days.isWorked(day);
   const counted = hours.days.onOrAfter(afterCutOff ? day + 1 : day);

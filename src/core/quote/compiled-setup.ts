@@ -29,6 +29,8 @@ export interface CompiledSetup {
   readonly byRank: readonly CompiledOrigin[];
   readonly defaultWeights: ReadonlyMap<string, { value: string; unit: WeightUnit }>;
   readonly taxOfChargeType: ReadonlyMap<string, Decimal>;
+  /** The business's fixed percentage. */
+  readonly deliveryTax: Decimal;
 }
 
 /** Compiles a setup that passed the schema. Fails with `unknown-code` for each reference to nothing. */
@@ -60,6 +62,7 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
           entry.defaultWeight ? [[entry.code, entry.defaultWeight] as const] : [],
         ),
       ),
+      deliveryTax: Decimal.of(setup.business.deliveryTaxPercent),
       taxOfChargeType: new Map(
         setup.chargeTypes.flatMap((type) =>
           type.taxPercent === undefined ? [] : [[type.code, Decimal.of(type.taxPercent)] as const],

@@ -18,7 +18,8 @@ export function journeyOf(
 ): Journey {
   const { country, subdivision, postcode = "", poBox = false, collectionPoint = false } = request.shipTo;
   const { timeZone, homeCurrency } = compiled.setup.business;
-  const { day } = localTime(placedAt, timeZone);
+  const instant = Date.parse(placedAt);
+  const { day } = localTime(instant, timeZone);
   const handOvers = new Map<string, HandOver | undefined>();
   return {
     place: {
@@ -45,7 +46,7 @@ export function journeyOf(
     handOverFrom: (origin) => {
       if (!handOvers.has(origin)) {
         const hours = compiled.origins.get(origin)?.hours;
-        handOvers.set(origin, hours && handOver(hours, placedAt));
+        handOvers.set(origin, hours && handOver(hours, instant));
       }
       return handOvers.get(origin);
     },

@@ -103,13 +103,18 @@ function notNegative(adjusted: Adjusted, currency: string, path: string, trace?:
 
 /** The percent of the offer, else of the charge type, else of the business. */
 function rates(order: OrderContext, offer: CompiledOffer, trace?: Trace): (type: string) => TaxRate {
-  const { taxOfChargeType, setup } = order.compiled;
+  const { taxOfChargeType, deliveryTax, setup } = order.compiled;
   let ofBusiness: TaxRate | undefined;
   return (type) => {
     if (offer.taxPercent) return fixedRate(offer.taxPercent, `${offer.path}/taxPercent`);
     const ofType = taxOfChargeType.get(type);
     if (ofType) return fixedRate(ofType, `chargeTypes/${type}/taxPercent`);
-    return (ofBusiness ??= businessRate(setup.business, order.lines, trace));
+    return (ofBusiness ??= businessRate(
+      setup.business.deliveryTax ?? "fixed",
+      deliveryTax,
+      order.lines,
+      trace,
+    ));
   };
 }
 
@@ -127,23 +132,23 @@ function quoted(
   const { total, lines } = charged(order, compiled, charge, trace?.at("charge"));
   const promise = promiseOf(order.journey, shipments, offer.tier === "collection");
   if (trace) explainPromise(order, compiled, shipments, trace);
-  const text = (amount: Decimal) => moneyText(amount, currency);
   const { freeFrom: gap } = charge;
-  return {
+  const given: Writable<QuotedOffer> = {
     offer: offer.code,
     name: offer.name,
-    net: text(total.net),
-    tax: text(total.tax),
-    gross: text(total.gross),
+    net: moneyText(total.net, currency),
+    tax: moneyText(total.tax, currency),
+    gross: moneyText(total.gross, currency),
     free: total.gross.sign === 0,
-    ...(gap ? { freeFrom: { threshold: gap.threshold, missing: gap.missing } } : {}),
-    cost: text(cost),
-    margin: text(total.net.minus(cost)),
-    ...(promise ? { promise: datesOf(promise) } : {}),
+    cost: moneyText(cost, currency),
+    margin: moneyText(total.net.minus(cost), currency),
     shipments: shipments.map((rated) => quotedShipment(rated, currency)),
     chargeLines: lines,
-    ...(trace ? { working: steps } : {}),
   };
+  if (gap) given.freeFrom = { threshold: gap.threshold, missing: gap.missing };
+  if (promise) given.promise = datesOf(promise);
+  if (trace) given.working = steps;
+  return given;
 }
 
 function charged(order: OrderContext, compiled: CompiledOffer, charge: OfferCharge, trace?: Trace): Charged {
@@ -158,13 +163,18 @@ function charged(order: OrderContext, compiled: CompiledOffer, charge: OfferChar
 }
 
 function quotedShipment({ shipment, answer }: RatedShipment, currency: string): QuotedShipment {
-  return {
+  const { zone, chargeableWeight } = answer;
+  const quoted: Writable<QuotedShipment> = {
     origin: shipment.origin,
     service: answer.service,
-    ...(answer.zone === undefined ? {} : { zone: answer.zone }),
     parcels: shipment.measures.parcels,
-    ...(answer.chargeableWeight ? { chargeableWeight: answer.chargeableWeight.toString() } : {}),
     cost: moneyText(answer.cost, currency),
-    lines: shipment.lines.map((line) => ({ sku: line.item.sku, quantity: line.quantity })),
+    lines: shipment.lines.map(({ item, quantity }) => ({ sku: item.sku, quantity })),
   };
+  if (zone !== undefined) quoted.zone = zone;
+  if (chargeableWeight) quoted.chargeableWeight = chargeableWeight.toString();
+  return quoted;
 }
+
+/** While it is put together: conditional spreads cost more than the figures. */
+type Writable<T> = { -readonly [K in keyof T]: T[K] };

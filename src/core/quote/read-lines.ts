@@ -59,9 +59,7 @@ function readLine(
   includesTax: boolean,
 ): OrderLine | Problem {
   const taxPercent =
-    line.taxPercent === undefined
-      ? (item.taxPercent ?? Decimal.of(compiled.setup.business.deliveryTaxPercent))
-      : Decimal.of(line.taxPercent);
+    line.taxPercent === undefined ? (item.taxPercent ?? compiled.deliveryTax) : Decimal.of(line.taxPercent);
   const unitPrice =
     line.unitPrice === undefined ? itemPrice(compiled, item, currency) : Decimal.of(line.unitPrice);
   if (!unitPrice) {
@@ -78,7 +76,7 @@ function readLine(
     item,
     quantity: line.quantity,
     priceBeforeDiscount: before,
-    price: before.minus(Decimal.of(line.discount ?? "0")),
+    price: line.discount === undefined ? before : before.minus(Decimal.of(line.discount)),
     includesTax,
     taxPercent,
     pinned: line.origin,

@@ -21,9 +21,12 @@ export function fixedRate(percent: Decimal, source: string): TaxRate {
  * The business's tax on delivery: its fixed percentage, or that of the goods that are shipped: the highest, or each
  * weighted by the value of its goods without tax. Goods worth nothing weigh nothing: then the highest counts.
  */
-export function businessRate(business: Business, goods: readonly OrderLine[], trace?: Trace): TaxRate {
-  const how = business.deliveryTax ?? "fixed";
-  const fixed = Decimal.of(business.deliveryTaxPercent);
+export function businessRate(
+  how: NonNullable<Business["deliveryTax"]>,
+  fixed: Decimal,
+  goods: readonly OrderLine[],
+  trace?: Trace,
+): TaxRate {
   if (how === "fixed" || goods.length === 0) return fixedRate(fixed, "business/deliveryTaxPercent");
   const weighted = how === "weightedByGoods" ? weightedRate(goods) : undefined;
   const rate = weighted ?? fixedRate(highest(goods), "business/deliveryTax");

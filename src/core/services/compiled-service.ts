@@ -4,23 +4,12 @@ import type { Charts } from "../rules/condition";
 import type { Carrier } from "../setup/carrier";
 import { joinPath } from "../setup/path";
 import type { Service } from "../setup/service";
-import {
-  inCentimetres,
-  inCubicCentimetres,
-  inKilograms,
-  type Quantity,
-  type WeightUnit,
-} from "../units/unit";
+import { inKilograms, type WeightUnit } from "../units/unit";
+import { compileLimits, type CompiledLimit, type CompiledLimits } from "./compiled-limits";
 import type { CompiledRate } from "./compiled-rate";
 import { FuelIndex } from "./fuel-index";
 import { risesWithGoods } from "./rises";
 import { compileSurcharges, type CompiledSurcharge } from "./surcharges";
-
-/** A limit in base units beside the figure as it was typed, so that a refusal can repeat it. */
-export interface CompiledLimit {
-  readonly base: Decimal;
-  readonly typed: Quantity;
-}
 
 export interface TransitDays {
   readonly minDays: number;
@@ -35,7 +24,7 @@ export interface CompiledService {
   readonly carrierDays: WorkingDays;
   readonly fuel: FuelIndex;
   readonly origins: ReadonlySet<string> | undefined;
-  readonly limits: Partial<Record<LimitName, CompiledLimit>>;
+  readonly limits: CompiledLimits;
   /** cm³ per kg. */
   readonly cubicCentimetresPerKg: Decimal | undefined;
   readonly weightStep: CompiledLimit | undefined;
@@ -47,15 +36,6 @@ export interface CompiledService {
   readonly rises: boolean;
   readonly path: string;
 }
-
-export type LimitName =
-  | "minParcelWeight"
-  | "maxParcelWeight"
-  | "minShipmentWeight"
-  | "maxShipmentWeight"
-  | "maxLength"
-  | "maxGirthPlusLength"
-  | "maxVolume";
 
 const CUBIC_CENTIMETRES_PER_CUBIC_METRE = Decimal.whole(1_000_000);
 
@@ -80,7 +60,7 @@ export function compileService(
     carrierDays: new WorkingDays(carrier?.workdays ?? []),
     fuel: new FuelIndex(service.carrier, carrier?.fuelIndex),
     origins: service.origins && new Set(service.origins),
-    limits: compileLimits(service.limits ?? {}),
+    limits: compileLimits(service.limits),
     cubicCentimetresPerKg: density(service.volumetric),
     weightStep: service.weightStep && { base: inKilograms(service.weightStep), typed: service.weightStep },
     weightUnit: carrier?.units.weight ?? "kg",
@@ -98,26 +78,6 @@ export function transitTo(
   zone: string | undefined,
 ): TransitDays {
   return (zone === undefined ? undefined : transitByZone.get(zone)) ?? service.transit;
-}
-
-function compileLimits(limits: NonNullable<Service["limits"]>): CompiledService["limits"] {
-  const compiled: Partial<Record<LimitName, CompiledLimit>> = {};
-  for (const name of [
-    "minParcelWeight",
-    "maxParcelWeight",
-    "minShipmentWeight",
-    "maxShipmentWeight",
-  ] as const) {
-    const typed = limits[name];
-    if (typed) compiled[name] = { base: inKilograms(typed), typed };
-  }
-  for (const name of ["maxLength", "maxGirthPlusLength"] as const) {
-    const typed = limits[name];
-    if (typed) compiled[name] = { base: inCentimetres(typed), typed };
-  }
-  if (limits.maxVolume)
-    compiled.maxVolume = { base: inCubicCentimetres(limits.maxVolume), typed: limits.maxVolume };
-  return compiled;
 }
 
 function density(volumetric: Service["volumetric"]): Decimal | undefined {

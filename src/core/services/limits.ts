@@ -2,10 +2,12 @@ import { convert, type ExchangeRates } from "../money/exchange";
 import { moneyText } from "../money/currency";
 import { Decimal } from "../money/decimal";
 import type { ParcelGroup } from "../parcels/form-parcels";
+import type { Measures } from "../parcels/measures";
 import type { LengthUnit, VolumeUnit, WeightUnit } from "../units/unit";
 import { shownIn } from "../units/unit";
 import { reject, type Rejection } from "../working/reason";
-import type { CompiledLimit, CompiledService, LimitName } from "./compiled-service";
+import type { SizeLimit, WeightLimit } from "./compiled-limits";
+import type { CompiledService } from "./compiled-service";
 import type { Shipment } from "./shipment";
 
 /**
@@ -26,61 +28,61 @@ export function brokenLimit(
   );
 }
 
-function brokenWeight(compiled: CompiledService, shipment: Shipment): Rejection | undefined {
-  const { limits, path } = compiled;
-  const { actualWeight, parcelGroups, skusWithoutWeight } = shipment.measures;
-  const check = (name: LimitName, of: "parcel" | "shipment", value: Decimal) => {
-    const limit = limits[name];
-    const side = name.startsWith("max") ? ("most" as const) : ("least" as const);
-    if (!limit || (side === "most" ? !value.moreThan(limit.base) : !value.lessThan(limit.base)))
-      return undefined;
-    const shown = shownIn(value, limit.typed.unit as WeightUnit);
-    return reject("limit-weight", { of, side, value: shown, limit: limit.typed }, `${path}/limits/${name}`);
-  };
-  const named = (
-    ["minParcelWeight", "maxParcelWeight", "minShipmentWeight", "maxShipmentWeight"] as const
-  ).find((name) => limits[name]);
-  if (!actualWeight)
-    return named && reject("weight-missing", { skus: skusWithoutWeight }, `${path}/limits/${named}`);
-  for (const { weight } of parcelGroups) {
-    const broken =
-      weight && (check("maxParcelWeight", "parcel", weight) ?? check("minParcelWeight", "parcel", weight));
-    if (broken) return broken;
+function brokenWeight({ limits, path }: CompiledService, { measures }: Shipment): Rejection | undefined {
+  const { actualWeight, parcelGroups } = measures;
+  for (const limit of limits.weight) {
+    const source = `${path}/limits/${limit.name}`;
+    if (!actualWeight) return reject("weight-missing", { skus: measures.skusWithoutWeight }, source);
+    const broken = limit.of === "shipment" ? breaks(limit, actualWeight) : brokenBy(limit, parcelGroups);
+    if (!broken) continue;
+    const { of, side, typed } = limit;
+    return reject(
+      "limit-weight",
+      { of, side, value: shownIn(broken, typed.unit as WeightUnit), limit: typed },
+      source,
+    );
   }
-  return (
-    check("maxShipmentWeight", "shipment", actualWeight) ??
-    check("minShipmentWeight", "shipment", actualWeight)
-  );
+  return undefined;
 }
 
-function brokenSize(compiled: CompiledService, shipment: Shipment): Rejection | undefined {
-  const { limits, path } = compiled;
-  const named = (["maxLength", "maxGirthPlusLength", "maxVolume"] as const).find((name) => limits[name]);
-  if (!named) return undefined;
-  const { skusWithoutSize, parcelGroups, volume } = shipment.measures;
-  if (skusWithoutSize.length > 0)
-    return reject("size-missing", { skus: skusWithoutSize }, `${path}/limits/${named}`);
-  const over = (
-    name: LimitName,
-    of: "longestSide" | "girthPlusLength" | "volume",
-    value: Decimal,
-    limit: CompiledLimit | undefined,
-  ) =>
-    limit && value.moreThan(limit.base)
-      ? reject(
-          "limit-size",
-          { of, value: shownIn(value, limit.typed.unit as LengthUnit | VolumeUnit), limit: limit.typed },
-          `${path}/limits/${name}`,
-        )
-      : undefined;
-  for (const { sides } of parcelGroups) {
-    const broken =
-      sides &&
-      (over("maxLength", "longestSide", sides[0], limits.maxLength) ??
-        over("maxGirthPlusLength", "girthPlusLength", girthPlusLength(sides), limits.maxGirthPlusLength));
+/** The weight that is over, or under, the limit. */
+function breaks({ side, base }: WeightLimit, weight: Decimal): Decimal | undefined {
+  return (side === "most" ? weight.moreThan(base) : weight.lessThan(base)) ? weight : undefined;
+}
+
+function brokenBy(limit: WeightLimit, groups: readonly ParcelGroup[]): Decimal | undefined {
+  for (const { weight } of groups) {
+    const broken = weight && breaks(limit, weight);
     if (broken) return broken;
   }
-  return over("maxVolume", "volume", volume, limits.maxVolume);
+  return undefined;
+}
+
+function brokenSize({ limits, path }: CompiledService, { measures }: Shipment): Rejection | undefined {
+  for (const limit of limits.size) {
+    const source = `${path}/limits/${limit.name}`;
+    if (!measures.isSized) return reject("size-missing", { skus: measures.skusWithoutSize }, source);
+    const value = largest(limit, measures);
+    if (!value.moreThan(limit.base)) continue;
+    const { of, typed } = limit;
+    return reject(
+      "limit-size",
+      { of, value: shownIn(value, typed.unit as LengthUnit | VolumeUnit), limit: typed },
+      source,
+    );
+  }
+  return undefined;
+}
+
+function largest({ of }: SizeLimit, measures: Measures): Decimal {
+  if (of === "volume") return measures.volume;
+  let most = Decimal.zero;
+  for (const { sides } of measures.parcelGroups) {
+    if (!sides) continue;
+    const value = of === "longestSide" ? sides[0] : girthPlusLength(sides);
+    if (value.moreThan(most)) most = value;
+  }
+  return most;
 }
 
 /** Longest + 2 × (second + third), in cm. */

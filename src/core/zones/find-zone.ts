@@ -14,15 +14,15 @@ export function findZone(
   trace?: Trace,
 ): Outcome<string> {
   const stranger = chart.origins && origins.find((origin) => !chart.origins?.has(origin));
-  const where = { chart: chart.chart.name, country: place.country, postcode: place.postcode };
+  const where = () => ({ chart: chart.chart.name, country: place.country, postcode: place.postcode });
   if (stranger !== undefined)
-    return refused(reject("zone-not-found", { ...where, origin: stranger }, `${chart.path}/origins`));
+    return refused(reject("zone-not-found", { ...where(), origin: stranger }, `${chart.path}/origins`));
   const match = chart.index.find(place);
   const entry = match && chart.chart.entries[match.entry];
-  if (!match || !entry) return refused(reject("zone-not-found", where, `${chart.path}/entries`));
+  if (!match || !entry) return refused(reject("zone-not-found", where(), `${chart.path}/entries`));
   const source = `${chart.path}/entries/${match.entry}`;
   if (match.zone === null)
-    return refused(reject("zone-not-served", { ...where, entry: entryText(entry) }, source));
+    return refused(reject("zone-not-served", { ...where(), entry: entryText(entry) }, source));
   trace?.add(
     "zone-found",
     {
