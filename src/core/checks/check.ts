@@ -1,13 +1,45 @@
+import { compileSetup } from "../quote/compiled-setup";
 import { findDangling } from "../setup/dangling";
 import type { Item } from "../setup/item";
-import { joinPath } from "../setup/path";
 import type { Setup } from "../setup/setup";
-import type { Edition, Tariff } from "../setup/tariff";
+import { editionFindings } from "./edition-findings";
 import { finding, type Finding } from "./finding";
+import { itemFindings } from "./item-findings";
+import { ladderFindings } from "./ladder-findings";
+import { nameFindings } from "./name-findings";
+import { offerFindings } from "./offer-findings";
+import { percentFindings } from "./percent-findings";
+import { sellBelowBuy } from "./sell-below-buy";
+import { fallingRates, tableFindings } from "./tariff-findings";
+import { unitFindings } from "./unit-findings";
+import { zoneFindings } from "./zone-findings";
 
-/** Looks a setup (and a catalogue) over. Findings come errors first, then in the order of the setup. */
-export function check(setup: Setup, items: readonly Item[] = []): Finding[] {
-  const found = [...codes(setup), ...unreachableZones(setup), ...tariffRows(setup), ...weights(setup, items)];
+/**
+ * Looks a setup that passed the schema (and a catalogue) over. Findings come errors first, then warnings, then notes,
+ * within each in the order of the setup. What depends on the day (editions that run out, sell against buy) is looked at
+ * only when `today` (`YYYY-MM-DD` in the business's time zone) is given; what needs a setup that can be compiled only
+ * when no code is missing.
+ */
+export function check(setup: Setup, items: readonly Item[] = [], today?: string): Finding[] {
+  const compiled = compileSetup(setup);
+  const found = [
+    ...codes(setup),
+    ...zoneFindings(setup),
+    ...tableFindings(setup),
+    ...editionFindings(setup, today),
+    ...ladderFindings(setup),
+    ...percentFindings(setup),
+    ...nameFindings(setup),
+    ...(compiled.ok
+      ? [
+          ...fallingRates(compiled.value),
+          ...unitFindings(compiled.value),
+          ...offerFindings(compiled.value),
+          ...(today === undefined ? [] : sellBelowBuy(compiled.value, today)),
+          ...itemFindings(compiled.value, items),
+        ]
+      : []),
+  ];
   const weight = { error: 0, warning: 1, note: 2 };
   return found
     .map((entry, index) => ({ entry, index }))
@@ -28,82 +60,4 @@ function codes(setup: Setup): Finding[] {
       problem.path,
     ),
   );
-}
-
-/** Zones of a chart that no entry leads to. */
-function unreachableZones(setup: Setup): Finding[] {
-  return setup.zoneCharts.flatMap((chart) => {
-    const reached = new Set(chart.entries.map((entry) => entry.zone));
-    return chart.zones
-      .filter((zone) => !reached.has(zone.code))
-      .map((zone) =>
-        finding(
-          "zone-unreachable",
-          "warning",
-          { chart: chart.code, zone: zone.code },
-          joinPath("zoneCharts", chart.code, "zones", zone.code),
-        ),
-      );
-  });
-}
-
-function tariffRows(setup: Setup): Finding[] {
-  const charts = new Map(setup.zoneCharts.map((chart) => [chart.code, chart]));
-  return setup.tariffs.flatMap((tariff) =>
-    tariff.editions.flatMap((edition) => {
-      const rows = new Set(edition.rows.map((row) => row.zone));
-      const reached = new Set(charts.get(tariff.zoneChart)?.entries.map((entry) => entry.zone));
-      const missing =
-        charts
-          .get(tariff.zoneChart)
-          ?.zones.filter((zone) => reached.has(zone.code) && !rows.has(zone.code)) ?? [];
-      const path = joinPath("tariffs", tariff.code, "editions", edition.label);
-      return [
-        ...(missing.length > 0
-          ? [
-              finding(
-                "zones-without-row",
-                "warning",
-                { tariff: tariff.code, edition: edition.label, zones: missing.map((zone) => zone.code) },
-                path,
-              ),
-            ]
-          : []),
-        ...emptyCells(tariff, edition, path),
-      ];
-    }),
-  );
-}
-
-/** One finding a row: the cells of it that have no rate. */
-function emptyCells(tariff: Tariff, edition: Edition, path: string): Finding[] {
-  return edition.rows.flatMap((row, index) => {
-    const cells = row.rates.flat();
-    const empty = cells.filter((cell) => cell === null).length;
-    if (empty === 0) return [];
-    const first = row.rates.findIndex((cell) => cell === null);
-    const source = `${path}/rows/${index}/rates/${Math.max(first, 0)}`;
-    return [
-      finding(
-        "empty-cells",
-        "note",
-        { tariff: tariff.code, edition: edition.label, zone: row.zone, empty, of: cells.length },
-        source,
-      ),
-    ];
-  });
-}
-
-function weights(setup: Setup, items: readonly Item[]): Finding[] {
-  const defaults = new Set(
-    setup.goodsClasses.filter((entry) => entry.defaultWeight).map((entry) => entry.code),
-  );
-  return items
-    .filter(
-      (item) =>
-        item.shippable !== false &&
-        !item.weight &&
-        !(item.goodsClass !== undefined && defaults.has(item.goodsClass)),
-    )
-    .map((item) => finding("item-without-weight", "warning", { sku: item.sku }, joinPath("items", item.sku)));
 }

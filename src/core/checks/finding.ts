@@ -1,10 +1,45 @@
+import type { Quantity } from "../units/unit";
+import type { MoneyText } from "../working/reason";
+
 /** Everything a check can find, each code with the figures of its sentence. */
 export interface FindingData {
   "unknown-code": { list: string; code: string; hint?: string };
-  "empty-cells": { tariff: string; edition: string; zone: string; empty: number; of: number };
+  "zone-conflict": { chart: string; entry: string; zone: string; wins: string };
+  "entry-unreachable": { chart: string; entry: string };
   "zone-unreachable": { chart: string; zone: string };
+  "countries-in-no-zone": { chart: string; countries: readonly string[] };
+  "countries-without-offer": { channel: string; countries: readonly string[] };
   "zones-without-row": { tariff: string; edition: string; zones: readonly string[] };
+  "empty-cells": { tariff: string; edition: string; zone: string; empty: number; of: number };
+  "rate-falls": { tariff: string; zone: string; edge: Quantity; before: MoneyText; after: MoneyText };
+  "last-break-below-limit": { tariff: string; service: string; last: Quantity; limit: Quantity };
+  "edges-look-like-grams": { tariff: string; last: Quantity; limit: Quantity };
+  "edition-gap": { tariff: string; after: string; before: string };
+  "edition-overlap": { tariff: string; first: string; second: string; from: string };
+  "edition-expired": { tariff: string; label: string; to: string };
+  "edition-ends-soon": { tariff: string; label: string; to: string; days: number };
+  "rule-unreachable": { offer: string; rule: number; by: readonly number[] };
+  "rule-contradicts": { offer: string; rule: number };
+  "ladder-gap": { offer: string };
+  "free-never": { offer: string };
+  "free-always": { offer: string };
+  "offer-without-service": { offer: string };
+  "exchange-rate-missing": { from: string; to: string; neededBy: string };
+  "limit-suspicious": { service: string; limit: Quantity; likely: string };
+  "percent-suspicious": { percent: string };
+  "sell-below-buy": {
+    offer: string;
+    service: string;
+    zone: string;
+    at: Quantity;
+    sell: MoneyText;
+    buy: MoneyText;
+  };
+  "duplicate-name": { list: string; name: string; codes: readonly string[] };
   "item-without-weight": { sku: string };
+  "item-without-size": { sku: string };
+  "item-too-heavy": { sku: string; weight: Quantity; most: Quantity };
+  "item-unknown-class": { sku: string; goodsClass: string };
 }
 
 export type FindingCode = keyof FindingData;

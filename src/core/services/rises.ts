@@ -29,17 +29,30 @@ function editionRises(tariff: CompiledTariff, edition: CompiledEdition): boolean
   return true;
 }
 
-/** Cells are 0 or more, so each break rises in itself: only the steps between breaks can fall. */
 export function tableRises(table: Table): boolean {
+  return stepsDown(table) === undefined;
+}
+
+/** An edge beyond which a table gives less than at it. */
+export interface StepDown {
+  /** The break that begins there. */
+  readonly break: number;
+  readonly edge: Decimal;
+  readonly before: Decimal;
+  readonly after: Decimal;
+}
+
+/** The first step down. Cells are 0 or more, so each break rises in itself: only the steps between breaks can fall. */
+export function stepsDown(table: Table): StepDown | undefined {
   const { breaks } = table.edition;
   for (let i = 0; i + 1 < breaks.length; i++) {
     const edge = breaks[i]?.upper;
     if (!edge) continue;
     const before = lower(table, i, edge);
     const after = lower(table, i + 1, edge);
-    if (before && after && after.lessThan(before)) return false;
+    if (before && after && after.lessThan(before)) return { break: i + 1, edge, before, after };
   }
-  return true;
+  return undefined;
 }
 
 /** What the table gives at a value of the break, the next break's start counted where the edition says so. */

@@ -1,0 +1,85 @@
+import type { CompiledOffer } from "../quote/compiled-offer";
+import type { CompiledSetup } from "../quote/compiled-setup";
+import type { CompiledService } from "../services/compiled-service";
+import { joinPath } from "../setup/path";
+import { finding, type Finding } from "./finding";
+import { countriesOf } from "./zone-findings";
+
+/** Offers nothing stands behind, countries a channel offers nothing to, exchange rates that are missing. */
+export function offerFindings(compiled: CompiledSetup): Finding[] {
+  const offers = [
+    ...new Map([...compiled.offers.values()].flat().map((one) => [one.offer.code, one])).values(),
+  ];
+  return [
+    ...offers.filter((offer) => offer.offer.active && !works(compiled, offer)).map(withoutService),
+    ...countriesWithout(compiled),
+    ...missingRates(compiled),
+  ];
+}
+
+function withoutService({ offer, path }: CompiledOffer): Finding {
+  return finding("offer-without-service", "warning", { offer: offer.code }, `${path}/services`);
+}
+
+const isOn = ({ service, carrierActive }: CompiledService) => service.active && carrierActive;
+
+/** Whether some service of it is switched on and leaves from an origin that is. */
+function works({ origins }: CompiledSetup, offer: CompiledOffer): boolean {
+  const active = [...origins.values()].filter(({ origin }) => origin.active);
+  return offer.services.some(
+    (service) => isOn(service) && active.some(({ code }) => service.origins?.has(code) ?? true),
+  );
+}
+
+function countriesWithout(compiled: CompiledSetup): Finding[] {
+  const countries = countriesOf(compiled.setup);
+  return [...compiled.channels.values()]
+    .filter((channel) => channel.active)
+    .flatMap((channel) => {
+      const offers = (compiled.offers.get(channel.code) ?? []).filter(({ offer }) => offer.active);
+      const left = countries.filter((country) => !offers.some((offer) => reaches(offer, country)));
+      if (left.length === 0) return [];
+      const data = { channel: channel.code, countries: left };
+      return [finding("countries-without-offer", "note", data, joinPath("channels", channel.code))];
+    });
+}
+
+/** Whether an offer goes anywhere in a country: it allows some of it, and a service's chart serves some of it. */
+function reaches({ only, not, services }: CompiledOffer, country: string): boolean {
+  const named = (place: { country: string }) => place.country === country || place.country === "*";
+  const isWhole = (place: (typeof not)[number]) => named(place) && !place.subdivision && !place.pattern;
+  if (not.some(isWhole) || (only.length > 0 && !only.some(named))) return false;
+  return services.some((service) => isOn(service) && serves(service, country));
+}
+
+function serves({ rate }: CompiledService, country: string): boolean {
+  if (rate.kind !== "tariff") return true;
+  const { entries } = rate.tariff.chart.chart;
+  const own = entries.filter((entry) => entry.country === country);
+  const last = own.length > 0 ? own : entries.filter((entry) => entry.country === "*");
+  return last.some((entry) => entry.zone !== null);
+}
+
+/** Currencies that a channel's quotes would need to come from. */
+function missingRates({ channels, offers, exchange, setup }: CompiledSetup): Finding[] {
+  const found = new Map<string, Finding>();
+  const need = (from: string, to: string, neededBy: string) => {
+    if (exchange.find(from, to) || found.has(`${from}>${to}`)) return;
+    found.set(
+      `${from}>${to}`,
+      finding("exchange-rate-missing", "error", { from, to, neededBy }, "exchangeRates"),
+    );
+  };
+  for (const channel of channels.values()) {
+    if (!channel.active) continue;
+    need(setup.business.homeCurrency, channel.currency, joinPath("channels", channel.code));
+    for (const { offer, services } of offers.get(channel.code) ?? []) {
+      if (!offer.active) continue;
+      for (const { rate, path, surcharges, carrierCurrency } of services) {
+        if (rate.kind === "tariff") need(rate.tariff.currency, channel.currency, path);
+        if (surcharges.length > 0) need(carrierCurrency, channel.currency, path);
+      }
+    }
+  }
+  return [...found.values()];
+}
