@@ -3,7 +3,7 @@ import { join } from "node:path";
 import type { Setup } from "@/core/setup/setup";
 import { carriers, services } from "./parts/carriers";
 import { items } from "./parts/items";
-import { channels, offers } from "./parts/offers";
+import { channels, itemExceptions, offers } from "./parts/offers";
 import { makeOrders } from "./parts/orders";
 import { goodsClasses, origins, zoneCharts } from "./parts/places";
 import { tariffs } from "./parts/tariffs";
@@ -18,6 +18,7 @@ const setup: Setup = {
     timeZone: "Europe/Tallinn",
     units: { weight: "kg", length: "cm" },
     deliveryTaxPercent: "22",
+    deliveryTax: "highestOfGoods",
   },
   exchangeRates: [
     { from: "SEK", to: "EUR", rate: "0.0871", asOf: "2026-11-02" },
@@ -36,19 +37,28 @@ const setup: Setup = {
   tariffs,
   channels,
   offers,
-  itemExceptions: [],
+  itemExceptions,
   sourcing: {
     split: "byLine",
     objectives: ["fewestShipments", "lowestCost", "nearest", "rank"],
     fallbackOrigin: "TRT",
   },
-  connections: [],
+  connections: [{ code: "sim-tern", adapter: "ternwing", carrier: "TRN", timeoutMs: 1500, cacheMinutes: 30 }],
 };
 
 const smallest: Setup = {
   ...setup,
-  business: { ...setup.business, name: "One shed" },
+  business: {
+    name: "One shed",
+    country: "EE",
+    homeCurrency: "EUR",
+    timeZone: "Europe/Tallinn",
+    units: { weight: "kg", length: "cm" },
+    deliveryTaxPercent: "22",
+  },
   exchangeRates: [],
+  itemExceptions: [],
+  connections: [],
   chargeTypes: [{ code: "freight", name: "Freight" }],
   goodsClasses: [],
   origins: [

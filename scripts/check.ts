@@ -1,11 +1,14 @@
+import { localDate } from "@/core/calendar/local-date";
 import { check } from "@/core/checks/check";
 import { findingSentence } from "@/messages/finding-sentence";
-import { readArguments, readItemsFile, readSetupFile, runCommand } from "./read-input";
+import { readArguments, readInstant, readItemsFile, readSetupFile, runCommand } from "./read-input";
 
-/** `npm run --silent check -- --setup S [--items I]`: the findings as JSON; exit 1 when one is an error. */
+/** `npm run --silent check -- --setup S [--items I] [--at INSTANT]`: the findings as JSON; exit 1 when one is an error. */
 runCommand(() => {
-  const args = readArguments(["setup", "items"]);
-  const findings = check(readSetupFile(args.setup), readItemsFile(args.items));
+  const args = readArguments(["setup", "items", "at"]);
+  const setup = readSetupFile(args.setup);
+  const today = localDate(readInstant(args.at), setup.business.timeZone);
+  const findings = check(setup, readItemsFile(args.items), today);
   process.stdout.write(
     `${JSON.stringify(
       findings.map((entry) => ({ ...entry, text: findingSentence(entry) })),

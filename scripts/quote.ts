@@ -2,13 +2,12 @@ import { compileItem } from "@/core/parcels/compiled-item";
 import { compileSetup } from "@/core/quote/compiled-setup";
 import { quote } from "@/core/quote/quote-order";
 import { quoteRequestSchema } from "@/core/quote/request";
-import { isInstant } from "@/core/calendar/local-date";
 import { parseWith } from "@/core/setup/parse-setup";
 import { wordQuote } from "@/messages/word-quote";
 import {
   expectParsed,
-  InputError,
   readArguments,
+  readInstant,
   readItemsFile,
   readJson,
   readSetupFile,
@@ -23,8 +22,7 @@ runCommand(() => {
     readItemsFile(args.items).map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]),
   );
   const input = readJson(args.request, "request");
-  const now = args.at ?? new Date().toISOString();
-  if (!isInstant(now)) throw new InputError("--at is no instant: write it like 2026-11-24T10:15:00Z");
+  const now = readInstant(args.at);
   const list = Array.isArray(input) ? (input as unknown[]) : [input];
   const quotes = list.map((entry, index) => {
     const where = Array.isArray(input) ? String(index) : "";

@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
 import { parseArgs } from "node:util";
+import { isInstant } from "@/core/calendar/local-date";
 import { items as itemsSchema, type Item } from "@/core/setup/item";
 import { parseSetup, parseWith, type Parsed } from "@/core/setup/parse-setup";
 import type { Problem } from "@/core/setup/problem";
@@ -57,6 +58,13 @@ export function readSetupFile(file: string | undefined): Setup {
 
 export function readItemsFile(file: string | undefined): Item[] {
   return file === undefined ? [] : expectParsed(parseWith(itemsSchema, readJson(file, "items")), file);
+}
+
+/** The instant a command counts as now: the one given, else the clock's. */
+export function readInstant(at: string | undefined): string {
+  const now = at ?? new Date().toISOString();
+  if (!isInstant(now)) throw new InputError("--at is no instant: write it like 2026-11-24T10:15:00Z");
+  return now;
 }
 
 /** Runs a command's body; a wrong input ends it with exit code 2 and the reasons on standard error. */

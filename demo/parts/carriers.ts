@@ -51,6 +51,10 @@ export const carriers: Setup["carriers"] = [
     taxId: "PL0000000303",
     units: metric,
     workdays: officeDays,
+    fuelIndex: [
+      { from: "2026-01-01", percent: "6" },
+      { from: "2026-09-01", percent: "7.5" },
+    ],
     contacts: [{ name: "Road planning", phone: "+48 555 010 300" }],
     active: true,
   },
@@ -116,6 +120,21 @@ export const services: Setup["services"] = [
     volumetric: { divisor: "6000" },
     weightStep: kg("0.5"),
     rate: { tariff: "PNP-PARCEL-BUY" },
+    surcharges: [
+      { code: "cod", name: "Cash on delivery", when: [{ cashOnDelivery: true }], amount: { fixed: "1.90" } },
+      {
+        code: "long",
+        name: "Long parcel",
+        when: [{ measure: "longestSide", unit: "cm", op: ">", value: "100" }],
+        amount: { per: "parcel", amount: "4.50" },
+      },
+      {
+        code: "dangerous",
+        name: "Limited quantities",
+        when: [{ goodsClass: ["dangerous"], in: "any" }],
+        amount: { per: "shipment", amount: "3.20" },
+      },
+    ],
     active: true,
   },
   {
@@ -129,7 +148,29 @@ export const services: Setup["services"] = [
     accepts: { poBox: false, signature: true, refusesGoodsClasses: ["dangerous"] },
     volumetric: { divisor: "5000" },
     weightStep: kg("0.5"),
-    rate: { tariff: "TRN-EXPRESS-BUY" },
+    rate: { live: "sim-tern", liveService: "EXPRESS", fallback: { tariff: "TRN-EXPRESS-BUY" } },
+    surcharges: [
+      {
+        code: "fuel",
+        name: "Fuel",
+        amount: { percentFromFuelIndex: true, of: "freight" },
+        chargeType: "fuel",
+      },
+      {
+        code: "live",
+        name: "Care for live bees",
+        when: [{ goodsClass: ["live"], in: "any" }],
+        amount: { fixed: "45" },
+      },
+      {
+        code: "islands",
+        name: "Islands and the far north",
+        when: [{ zone: ["6", "8"], chart: "TRN" }],
+        amount: { percent: "12", of: "subtotal" },
+        min: "20",
+        max: "160",
+      },
+    ],
     active: true,
   },
   {
@@ -144,6 +185,14 @@ export const services: Setup["services"] = [
     volumetric: { divisor: "5000" },
     weightStep: kg("1"),
     rate: { tariff: "TRN-ECO-BUY" },
+    surcharges: [
+      {
+        code: "fuel",
+        name: "Fuel",
+        amount: { percentFromFuelIndex: true, of: "freight" },
+        chargeType: "fuel",
+      },
+    ],
     active: true,
   },
   {
@@ -158,6 +207,21 @@ export const services: Setup["services"] = [
     volumetric: { kgPerM3: "250" },
     weightStep: kg("1"),
     rate: { tariff: "STP-TRT-BUY" },
+    surcharges: [
+      {
+        code: "fuel",
+        name: "Diesel",
+        amount: { percentFromFuelIndex: true, of: "freight" },
+        chargeType: "fuel",
+      },
+      {
+        code: "value",
+        name: "Cover for dear goods",
+        when: [{ measure: "goodsValue", op: ">", value: "2000" }],
+        amount: { percent: "0.3", of: "goodsValue" },
+        min: "25",
+      },
+    ],
     active: true,
   },
   {
@@ -172,6 +236,14 @@ export const services: Setup["services"] = [
     volumetric: { kgPerM3: "250" },
     weightStep: kg("1"),
     rate: { tariff: "STP-GDY-BUY" },
+    surcharges: [
+      {
+        code: "fuel",
+        name: "Diesel",
+        amount: { percentFromFuelIndex: true, of: "freight" },
+        chargeType: "fuel",
+      },
+    ],
     active: true,
   },
   {

@@ -12,14 +12,14 @@ interface Pricing {
 
 const money = (amount: number, round: number) => (Math.round(amount / round) * round).toFixed(2);
 
-/** Flat cells by the edge of each break, a little cheaper per kg as it grows heavier, and a rate per kg above. */
+/** Flat cells by the edge of each break, a little cheaper per kg as it grows heavier, and a rate for each kg, or each kg above. */
 function flatTable(
   edges: readonly number[],
   pricing: Pricing,
-  more: { open?: boolean; gaps?: Readonly<Record<string, number>> } = {},
+  more: { open?: "perUnit" | "basePlus"; gaps?: Readonly<Record<string, number>> } = {},
 ): Pick<Edition, "breaks" | "rows"> {
   const breaks: Edition["breaks"] = edges.map((edge) => ({ edge: String(edge), rate: "flat" }));
-  if (more.open) breaks.push({ edge: null, rate: "perUnit", per: "1" });
+  if (more.open) breaks.push({ edge: null, rate: more.open, per: "1" });
   const rows = Object.entries(pricing.zones).map(([zone, [start, perKg]]) => {
     const cells: (string | null)[] = edges.map((edge, i) =>
       i < (more.gaps?.[zone] ?? edges.length) ? money(start + perKg * edge ** 0.86, pricing.round) : null,
@@ -202,7 +202,7 @@ export const tariffs: Setup["tariffs"] = [
     currency: "SEK",
     zoneChart: "TRN",
     ...byChargeableKg,
-    editions: [{ ...year2026, ...flatTable([1, 3, 5, 10, 20, 30], expressPricing, { open: true }) }],
+    editions: [{ ...year2026, ...flatTable([1, 3, 5, 10, 20, 30], expressPricing, { open: "basePlus" }) }],
   },
   {
     code: "TRN-ECO-BUY",
@@ -256,12 +256,12 @@ export const tariffs: Setup["tariffs"] = [
         label: "2026",
         from: "2026-01-01",
         to: "2026-12-31",
-        ...flatTable([5, 10, 20, 30, 50, 100], vanPricing, { open: true }),
+        ...flatTable([5, 10, 20, 30, 50, 100], vanPricing, { open: "perUnit" }),
       },
       {
         label: "2027",
         from: "2027-01-01",
-        ...flatTable([5, 10, 20, 30, 50, 100], scaled(vanPricing, 1.06), { open: true }),
+        ...flatTable([5, 10, 20, 30, 50, 100], scaled(vanPricing, 1.06), { open: "perUnit" }),
       },
     ],
   },
@@ -295,7 +295,7 @@ export const tariffs: Setup["tariffs"] = [
             step: 0.01,
             round: 0.5,
           },
-          { open: true },
+          { open: "perUnit" },
         ),
       },
     ],

@@ -24,6 +24,8 @@ export interface CompiledSetup {
   /** By channel, in the order customers see them. */
   readonly offers: ReadonlyMap<string, readonly CompiledOffer[]>;
   readonly offerCodes: ReadonlySet<string>;
+  /** The offers of the tier `collection`. */
+  readonly collected: ReadonlySet<string>;
   readonly origins: ReadonlyMap<string, CompiledOrigin>;
   /** By rank, then by code. */
   readonly byRank: readonly CompiledOrigin[];
@@ -54,6 +56,7 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
       offers: new Map(
         setup.channels.map(({ code }) => [code, offers.filter(({ offer }) => offer.channels.includes(code))]),
       ),
+      collected: new Set(setup.offers.flatMap(({ code, tier }) => (tier === "collection" ? [code] : []))),
       offerCodes: new Set(setup.offers.map(({ code }) => code)),
       origins: new Map(origins.map((origin) => [origin.code, origin])),
       byRank: [...origins].sort(byRank),

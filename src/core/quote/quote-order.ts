@@ -128,6 +128,7 @@ function allOffers(order: OrderContext, request: QuoteRequest): Quote {
   const { kept, dropped } = dropNeedless(
     results.flatMap((result) => ("given" in result ? [result.given] : [])),
     order.channel,
+    order.compiled.collected,
   );
   return {
     currency,

@@ -4,19 +4,21 @@ import { reject } from "../working/reason";
 import type { QuotedOffer, WithheldOffer } from "./quote";
 
 /**
- * Where the channel says so, leaves out offers that cost more than one given free and arrive no sooner; an offer that
- * promises no date is not compared.
+ * Where the channel says so, leaves out offers that cost more than one given free and arrive no sooner. An offer that
+ * promises no date is not compared; neither is one of the tier `collection`, which brings nothing to the door.
  */
 export function dropNeedless(
   offers: readonly QuotedOffer[],
   channel: Channel,
+  collected: ReadonlySet<string>,
 ): { readonly kept: readonly QuotedOffer[]; readonly dropped: readonly WithheldOffer[] } {
   if (channel.whenFree !== "dropSlowerOrEqual") return { kept: offers, dropped: [] };
-  const free = offers.filter((offer) => offer.free);
+  const free = offers.filter((offer) => offer.free && !collected.has(offer.offer));
   const kept: QuotedOffer[] = [];
   const dropped: WithheldOffer[] = [];
   for (const offer of offers) {
-    const better = offer.free ? undefined : free.find((one) => isNoSlower(one, offer));
+    const better =
+      offer.free || collected.has(offer.offer) ? undefined : free.find((one) => isNoSlower(one, offer));
     if (!better) {
       kept.push(offer);
       continue;

@@ -85,7 +85,9 @@ function ofServices(setup: Setup, emit: Emit): void {
       if (typeof rate.fallback === "object" && "tariff" in rate.fallback)
         emit("tariffs", rate.fallback.tariff, at("rate", "fallback", "tariff"));
     }
-    const chart = "tariff" in rate ? charts.get(rate.tariff) : undefined;
+    const fallback = "live" in rate && typeof rate.fallback === "object" ? rate.fallback : undefined;
+    const tariff = "tariff" in rate ? rate.tariff : fallback && "tariff" in fallback ? fallback.tariff : "";
+    const chart = charts.get(tariff);
     if (chart !== undefined)
       service.transit.byZone?.forEach((entry, i) =>
         emit("zones", entry.zone, at("transit", "byZone", i, "zone"), chart),

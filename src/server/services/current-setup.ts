@@ -1,4 +1,5 @@
 import "server-only";
+import { localDate } from "@/core/calendar/local-date";
 import { check } from "@/core/checks/check";
 import type { Finding } from "@/core/checks/finding";
 import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
@@ -8,6 +9,7 @@ import type { Database } from "@/db/connect";
 import { readCatalogue } from "@/db/queries/items";
 import { readSetup, readStamp } from "@/db/queries/setup";
 import type { Item } from "@/core/setup/item";
+import { now } from "../clock";
 
 /** A stored setup with everything made from it. */
 export interface CurrentSetup {
@@ -51,7 +53,13 @@ export async function currentSetup(
 }
 
 function prepare(stamp: number, setup: Setup, items: readonly Item[]): CurrentSetup {
-  return { stamp, setup, items, compiled: compileSetup(setup), findings: check(setup, items) };
+  return {
+    stamp,
+    setup,
+    items,
+    compiled: compileSetup(setup),
+    findings: check(setup, items, localDate(now().toISOString(), setup.business.timeZone)),
+  };
 }
 
 /** Keeps what an edit has just made, so that the next reader need not read it again. */
