@@ -1,0 +1,106 @@
+import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
+import { compileItem } from "../parcels/compiled-item";
+import { compileSetup } from "../quote/compiled-setup";
+import type { QuoteRequest } from "../quote/request";
+import type { Setup } from "../setup/setup";
+import { Replay, type ReplayOrder } from "./replay";
+import { TotalsCounter } from "./totals";
+
+const request = (quantity: number, country = "EE"): QuoteRequest => ({
+  channel: "web",
+  placedAt: "2026-11-24T08:00:00Z",
+  shipTo: { country },
+  lines: [{ sku: "BOX", quantity }],
+});
+
+function replayOf(change: (setup: Setup) => void) {
+  const [before, after] = [smallestSetup(), smallestSetup()];
+  change(after);
+  const item = compileItem({ sku: "BOX", name: "Box", weight: { value: "2", unit: "kg" } }, new Map());
+  const items = (sku: string) => (sku === "BOX" ? item : undefined);
+  return new Replay(sure(compileSetup(before)), sure(compileSetup(after)), {
+    items: [items, items],
+    now: "2026-11-24T08:00:00Z",
+  });
+}
+
+const orders: ReplayOrder[] = [1, 2, 9].map((quantity) => ({ request: request(quantity) }));
+
+test("equal setups differ in nothing, and their totals are equal on both sides", () => {
+  const replay = replayOf(() => undefined);
+  expect([...replay.run(orders)].map((one) => "difference" in one && one.difference)).toEqual([
+    undefined,
+    undefined,
+    undefined,
+  ]);
+  const [[channel, line]] = replay.totals.channel as [(typeof replay.totals.channel)[number]];
+  // 4.62 + 4.62 + 8.69 charged, 4.20 + 4.20 + 7.90 paid
+  expect([channel, line]).toEqual([
+    "web",
+    {
+      orders: [3, 3],
+      changed: 0,
+      charge: ["17.93", "17.93"],
+      cost: ["16.3", "16.3"],
+      margin: ["1.63", "1.63"],
+    },
+  ]);
+});
+
+test("a dearer cell changes charge, cost and margin of the orders it concerns", () => {
+  const replay = replayOf((setup) => (setup.tariffs[0]!.editions[0]!.rows[0]!.rates[0] = "5.20"));
+  const [first, , third] = [...replay.run(orders, 100)];
+  expect(first).toEqual({
+    index: 100,
+    difference: {
+      index: 100,
+      lost: [],
+      gained: [],
+      changed: [
+        {
+          offer: "parcel",
+          net: ["4.62", "5.72"],
+          gross: ["5.64", "6.98"],
+          cost: ["4.20", "5.20"],
+          margin: ["0.42", "0.52"],
+        },
+      ],
+    },
+  });
+  expect(third).toEqual({ index: 102, difference: undefined });
+  expect(replay.totals.offer[0]![1]).toMatchObject({ changed: 2, cost: ["16.3", "18.3"] });
+});
+
+test("offers lost and gained, and a slower promise", () => {
+  const lost = replayOf((setup) => (setup.offers[0]!.active = false));
+  expect([...lost.run([orders[0]!])][0]).toMatchObject({ difference: { lost: ["parcel"], gained: [] } });
+  expect(lost.totals.country).toEqual([["EE", expect.objectContaining({ orders: [1, 0], changed: 1 })]]);
+  const slower = replayOf((setup) => (setup.services[0]!.transit.maxDays = 5));
+  expect([...slower.run([orders[0]!])][0]).toMatchObject({
+    difference: { changed: [{ offer: "parcel", latest: ["2026-11-30", "2026-12-02"] }] },
+  });
+});
+
+test("an order that can't be rated tells why and does not count; the applied offer counts, not the cheapest", () => {
+  const replay = replayOf((setup) => {
+    setup.offers.push({ ...setup.offers[0]!, code: "dear", adjust: { marginPercent: "100" } });
+  });
+  const unknown = { request: { ...request(1), lines: [{ sku: "NONE", quantity: 1 }] } };
+  const results = [...replay.run([unknown, { request: request(1), offer: "dear" }])];
+  expect(results[0]).toMatchObject({ problems: [{ code: "unknown-sku", path: "lines/0/sku" }] });
+  expect(results[1]).toMatchObject({ difference: { gained: ["dear"] } });
+  expect(replay.totals.channel[0]![1]).toMatchObject({ orders: [0, 1], charge: ["0", "8.4"] });
+});
+
+test("totals of parts merge into those of the whole", () => {
+  const change = (setup: Setup) => (setup.offers[0]!.adjust = { marginPercent: "12" });
+  const whole = replayOf(change);
+  for (const one of whole.run(orders)) expect("difference" in one).toBe(true);
+  const merged = new TotalsCounter();
+  for (const order of orders) {
+    const part = replayOf(change);
+    for (const one of part.run([order])) expect("difference" in one).toBe(true);
+    merged.merge(part.totals);
+  }
+  expect(merged.totals).toEqual(whole.totals);
+});

@@ -1,0 +1,100 @@
+import { roundMoney } from "../money/currency";
+import { convert } from "../money/exchange";
+import { Decimal } from "../money/decimal";
+import type { CompiledSetup } from "../quote/compiled-setup";
+import { quote } from "../quote/quote-order";
+import type { Quote, QuotedOffer } from "../quote/quote";
+import type { ItemLookup } from "../quote/read-lines";
+import type { QuoteRequest } from "../quote/request";
+import type { Problem } from "../setup/problem";
+import { differenceOf, type Difference } from "./difference";
+import { TotalsCounter, type Totals } from "./totals";
+
+/** An order to be rated again. */
+export interface ReplayOrder {
+  readonly request: QuoteRequest;
+  /** The offer that was applied; without one the order counts with the cheapest it is given. */
+  readonly offer?: string;
+}
+
+/** What two setups are compared with. */
+export interface ReplayContext {
+  /** Items as each setup reads them: default weights differ. */
+  readonly items: readonly [before: ItemLookup, after: ItemLookup];
+  /** The instant orders without one of their own count from; ISO 8601. */
+  readonly now: string;
+}
+
+/** One order's outcome. */
+export type Replayed =
+  | { readonly index: number; readonly difference: Difference | undefined }
+  | { readonly index: number; readonly problems: readonly Problem[] };
+
+/**
+ * The same orders under two setups. Rates one order at each step, so that the caller can show progress and stop whenever
+ * it likes. `totals` adds up as it goes, in the home currency of the first setup, each figure converted by its rates and
+ * rounded: by channel and country with the offer each order counts with (the one applied, else the cheapest with tax, of
+ * equal ones the first), by offer with every offer given.
+ */
+export class Replay {
+  private readonly counter = new TotalsCounter();
+
+  constructor(
+    private readonly before: CompiledSetup,
+    private readonly after: CompiledSetup,
+    private readonly context: ReplayContext,
+  ) {}
+
+  get totals(): Totals {
+    return this.counter.totals;
+  }
+
+  /** Rates orders one by one; `first` is the place of the first in the whole list. */
+  *run(orders: Iterable<ReplayOrder>, first = 0): Generator<Replayed> {
+    let index = first;
+    for (const order of orders) yield this.one(order, index++);
+  }
+
+  private one({ request, offer }: ReplayOrder, index: number): Replayed {
+    const asked = { ...request, working: false };
+    const [itemsBefore, itemsAfter] = this.context.items;
+    const { now } = this.context;
+    const then = quote(this.before, asked, { items: itemsBefore, now });
+    if (!then.ok) return { index, problems: then.problems };
+    const next = quote(this.after, asked, { items: itemsAfter, now });
+    if (!next.ok) return { index, problems: next.problems };
+    const difference = differenceOf(index, then.value, next.value);
+    this.count(request, offer, 0, then.value);
+    this.count(request, offer, 1, next.value);
+    if (difference) this.countChange(request, difference);
+    return { index, difference };
+  }
+
+  private count(request: QuoteRequest, applied: string | undefined, side: 0 | 1, quoted: Quote): void {
+    const home = this.before.setup.business.homeCurrency;
+    const conversion = this.before.exchange.find(quoted.currency, home);
+    // without a rate there is nothing to add up; that it is missing is a finding
+    if (!conversion) return;
+    const toHome = (money: Decimal) => roundMoney(convert(money, conversion), home);
+    for (const offer of quoted.offers) this.counter.add("offer", offer.offer, side, offer, toHome);
+    const chosen = countedOffer(quoted.offers, applied);
+    if (!chosen) return;
+    this.counter.add("channel", request.channel, side, chosen, toHome);
+    this.counter.add("country", request.shipTo.country, side, chosen, toHome);
+  }
+
+  private countChange(request: QuoteRequest, { lost, gained, changed }: Difference): void {
+    this.counter.countChange("channel", request.channel);
+    this.counter.countChange("country", request.shipTo.country);
+    for (const offer of [...lost, ...gained, ...changed.map((change) => change.offer)])
+      this.counter.countChange("offer", offer);
+  }
+}
+
+function countedOffer(offers: readonly QuotedOffer[], applied: string | undefined): QuotedOffer | undefined {
+  if (applied !== undefined) return offers.find(({ offer }) => offer === applied);
+  let cheapest: QuotedOffer | undefined;
+  for (const offer of offers)
+    if (!cheapest || Decimal.of(offer.gross).lessThan(Decimal.of(cheapest.gross))) cheapest = offer;
+  return cheapest;
+}
