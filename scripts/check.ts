@@ -4,7 +4,7 @@ import { findingSentence } from "@/messages/finding-sentence";
 import { readArguments, readInstant, readItemsFile, readSetupFile, runCommand } from "./read-input";
 
 /** `npm run --silent check -- --setup S [--items I] [--at INSTANT]`: the findings as JSON; exit 1 when one is an error. */
-runCommand(() => {
+await runCommand(() => {
   const args = readArguments(["setup", "items", "at"]);
   const setup = readSetupFile(args.setup);
   const today = localDate(readInstant(args.at), setup.business.timeZone);

@@ -15,7 +15,7 @@ import {
 } from "./read-input";
 
 /** `npm run --silent quote -- --setup S [--items I] --request R [--working] [--at INSTANT]`: quotes without a server. */
-runCommand(() => {
+await runCommand(() => {
   const args = readArguments(["setup", "items", "request", "at"], ["working"]);
   const compiled = expectParsed(compileSetup(readSetupFile(args.setup)), args.setup ?? "");
   const catalogue = new Map(

@@ -68,9 +68,9 @@ export function readInstant(at: string | undefined): string {
 }
 
 /** Runs a command's body; a wrong input ends it with exit code 2 and the reasons on standard error. */
-export function runCommand(body: () => number): void {
+export async function runCommand(body: () => number | Promise<number>): Promise<void> {
   try {
-    process.exitCode = body();
+    process.exitCode = await body();
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     process.stderr.write(`${error.message}\n`);

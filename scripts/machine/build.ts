@@ -14,6 +14,7 @@ import {
 import { join } from "node:path";
 import { root } from "./paths";
 import { StopWord } from "./stop-word";
+import { bundleWorkers } from "./workers";
 
 const inputs = [
   "src",
@@ -70,6 +71,7 @@ function stage(folder: string): void {
   mkdirSync(buildsFolder, { recursive: true });
   cpSync(join(root, ".next/standalone"), half, { recursive: true });
   cpSync(join(root, ".next/static"), join(half, ".next/static"), { recursive: true });
+  bundleWorkers(join(half, "dist-worker"));
   if (existsSync(join(root, "public")))
     cpSync(join(root, "public"), join(half, "public"), { recursive: true });
   renameSync(half, folder);
