@@ -48,14 +48,15 @@ function withheldOffer(
   because: readonly ServiceRejection[],
   working: readonly Step[] | undefined,
 ): WithheldOffer {
-  return {
+  const withheld: Writable<WithheldOffer> = {
     offer: offer.code,
     name: offer.name,
     reason: rejection.reason,
     rejection,
     because,
-    ...(working ? { working } : {}),
   };
+  if (working) withheld.working = working;
+  return withheld;
 }
 
 interface OfferCharge extends Adjusted {
@@ -87,10 +88,8 @@ function chargeOf(
   }
   const missing = free && freeFrom(free, part.facts);
   if (missing && trace && free) explainFreeFrom(free, missing, part.facts, trace.at("charge"));
-  return given({
-    ...notNegative(adjusted.value, order.journey.currency, compiled.path, trace),
-    freeFrom: missing,
-  });
+  const left = notNegative(adjusted.value, order.journey.currency, compiled.path, trace);
+  return given({ amount: left.amount, additions: left.additions, freeFrom: missing });
 }
 
 /** Negative terms and additions can take all of a charge away, but nobody is paid for being delivered to. */

@@ -12,7 +12,7 @@ import type { CompiledSetup } from "./compiled-setup";
 import { journeyOf } from "./journey-of";
 import { sourcingOf, type OrderContext } from "./order-context";
 import { quoteOffer } from "./quote-offer";
-import type { Quote, QuoteMeasures, Warning } from "./quote";
+import type { Quote, QuotedOffer, QuoteMeasures, Warning, WithheldOffer } from "./quote";
 import { readLines, type ItemLookup } from "./read-lines";
 import type { QuoteRequest } from "./request";
 import { ShipmentBook } from "./shipment-book";
@@ -121,20 +121,21 @@ function unknownOffers(compiled: CompiledSetup, request: QuoteRequest): Problem[
 
 function allOffers(order: OrderContext, request: QuoteRequest): Quote {
   const wanted = request.offers && new Set(request.offers);
-  const results = (order.compiled.offers.get(order.channel.code) ?? [])
-    .filter(({ offer }) => !wanted || wanted.has(offer.code))
-    .map((offer) => quoteOffer(order, offer));
+  const given: QuotedOffer[] = [];
+  const withheld: WithheldOffer[] = [];
+  for (const offer of order.compiled.offers.get(order.channel.code) ?? []) {
+    if (wanted && !wanted.has(offer.offer.code)) continue;
+    const result = quoteOffer(order, offer);
+    if ("given" in result) given.push(result.given);
+    else withheld.push(result.withheld);
+  }
   const { currency } = order.journey;
-  const { kept, dropped } = dropNeedless(
-    results.flatMap((result) => ("given" in result ? [result.given] : [])),
-    order.channel,
-    order.compiled.collected,
-  );
+  const { kept, dropped } = dropNeedless(given, order.channel, order.compiled.collected);
   return {
     currency,
     measures: quoteMeasures(order.measures, currency),
     offers: kept,
-    withheld: [...results.flatMap((result) => ("withheld" in result ? [result.withheld] : [])), ...dropped],
+    withheld: dropped.length > 0 ? [...withheld, ...dropped] : withheld,
     warnings: warnings(order.measures),
   };
 }

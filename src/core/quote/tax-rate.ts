@@ -30,8 +30,10 @@ export function businessRate(
   if (how === "fixed" || goods.length === 0) return fixedRate(fixed, "business/deliveryTaxPercent");
   const weighted = how === "weightedByGoods" ? weightedRate(goods) : undefined;
   const rate = weighted ?? fixedRate(highest(goods), "business/deliveryTax");
-  const percents = [...new Set(goods.map((line) => line.taxPercent.toString()))];
-  trace?.add("tax-of-goods", { how, percents }, rate.percent, rate.source);
+  if (trace) {
+    const percents = [...new Set(goods.map((line) => line.taxPercent.toString()))];
+    trace.add("tax-of-goods", { how, percents }, rate.percent, rate.source);
+  }
   return rate;
 }
 

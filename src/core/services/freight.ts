@@ -68,9 +68,10 @@ function byLiveRate(
   context: RatingContext,
   trace?: Trace,
 ): Outcome<FreightAnswer> {
-  const key = keyOf(compiled, rate, facts);
-  const answer = context.liveRates.get(key);
-  if (context.ask && !(answer && usable(rate, answer, context.now))) {
+  // most callers have no answers at all: then nothing need be looked up
+  const key = context.liveRates.size > 0 || context.ask ? keyOf(compiled, rate, facts) : undefined;
+  const answer = key === undefined ? undefined : context.liveRates.get(key);
+  if (context.ask && key !== undefined && !(answer && usable(rate, answer, context.now))) {
     context.ask(question(compiled, rate, facts, key));
     return given({ amount: Decimal.zero, currency: facts.journey.currency, zone: undefined });
   }

@@ -31,15 +31,15 @@ export function brokenLimit(
 function brokenWeight({ limits, path }: CompiledService, { measures }: Shipment): Rejection | undefined {
   const { actualWeight, parcelGroups } = measures;
   for (const limit of limits.weight) {
-    const source = `${path}/limits/${limit.name}`;
-    if (!actualWeight) return reject("weight-missing", { skus: measures.skusWithoutWeight }, source);
+    if (!actualWeight)
+      return reject("weight-missing", { skus: measures.skusWithoutWeight }, `${path}/limits/${limit.name}`);
     const broken = limit.of === "shipment" ? breaks(limit, actualWeight) : brokenBy(limit, parcelGroups);
     if (!broken) continue;
     const { of, side, typed } = limit;
     return reject(
       "limit-weight",
       { of, side, value: shownIn(broken, typed.unit as WeightUnit), limit: typed },
-      source,
+      `${path}/limits/${limit.name}`,
     );
   }
   return undefined;
@@ -60,15 +60,15 @@ function brokenBy(limit: WeightLimit, groups: readonly ParcelGroup[]): Decimal |
 
 function brokenSize({ limits, path }: CompiledService, { measures }: Shipment): Rejection | undefined {
   for (const limit of limits.size) {
-    const source = `${path}/limits/${limit.name}`;
-    if (!measures.isSized) return reject("size-missing", { skus: measures.skusWithoutSize }, source);
+    if (!measures.isSized)
+      return reject("size-missing", { skus: measures.skusWithoutSize }, `${path}/limits/${limit.name}`);
     const value = largest(limit, measures);
     if (!value.moreThan(limit.base)) continue;
     const { of, typed } = limit;
     return reject(
       "limit-size",
       { of, value: shownIn(value, typed.unit as LengthUnit | VolumeUnit), limit: typed },
-      source,
+      `${path}/limits/${limit.name}`,
     );
   }
   return undefined;

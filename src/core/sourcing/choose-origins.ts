@@ -136,7 +136,7 @@ function bestOfGroup(
   let several = false;
   for (const set of group) {
     if (search.left < 1 || (anyCost && best && second)) break;
-    if (!isWithin(set, from) || set.origins.some(({ code }) => search.dead.has(code))) continue;
+    if (!isWithin(set, from) || (search.dead.size > 0 && hasDead(search, set))) continue;
     const before = search.worked;
     const found = bestOfSet(search, question, set.origins, best?.cost, anyCost);
     const way = found.cheapest && { set, cost: found.cheapest };
@@ -147,6 +147,10 @@ function bestOfGroup(
     } else if (way && (!second || way.cost.lessThan(second.cost))) second = way;
   }
   return best && { best, second, several };
+}
+
+function hasDead({ dead }: Search, { origins }: OriginSet): boolean {
+  return origins.some(({ code }) => dead.has(code));
 }
 
 function bestOfSet(

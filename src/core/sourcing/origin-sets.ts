@@ -14,7 +14,8 @@ export interface OriginSet {
 
 /** Whether a set lies within the origins an offer leaves from. */
 export function isWithin({ origins }: OriginSet, leavesFrom: ReadonlySet<string> | undefined): boolean {
-  return leavesFrom === undefined || origins.every(({ code }) => leavesFrom.has(code));
+  if (leavesFrom) for (const { code } of origins) if (!leavesFrom.has(code)) return false;
+  return true;
 }
 
 /** Above so many origins only some are combined. */
