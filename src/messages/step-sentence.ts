@@ -51,8 +51,8 @@ function surchargeWords(i: StepInputs["surcharge-added"]): string {
       ? amountWords(i.amount, i.currency)
       : `${i.fuelPercent} % of the freight, the fuel index on ${i.date ?? ""}`;
   const times = i.count === undefined ? "" : ` × ${i.count}`;
-  const when = i.when.length === 0 ? "" : `, for ${conditionsSentence(i.when, i.homeCurrency)}`;
-  return `⟦${i.name}⟧: ${how}${times}${when}: ${money(i.added)}, ${money(i.subtotal)} so far.`;
+  const when = i.when.length === 0 ? "" : ` (${conditionsSentence(i.when, i.homeCurrency)})`;
+  return `⟦${i.name}⟧${when}: ${how}${times}: ${money(i.added)}, ${money(i.subtotal)} so far.`;
 }
 
 const days = (n: number) => count(n, "working day");
@@ -127,7 +127,7 @@ const sentences: Sentences = {
   "margin-added": (i, r) =>
     `${money(i.before)} ${i.percent.startsWith("-") ? "less" : "plus"} ⟦${i.percent.replace("-", "")} %⟧ is ${r ?? ""}.`,
   "addition-added": (i, r) =>
-    `⟦${i.name}⟧, ${amountWords(i.amount, i.currency)}: ${money(i.added)}, ${r ?? ""} so far.`,
+    `⟦${i.name}⟧, ${amountWords(i.amount, i.currency)}: ${money(i.added)}, ${r ?? ""} ${i.added.currency} so far.`,
   "charge-not-negative": (i) => `${money(i.before)} is less than nothing: charged as 0.`,
   "charge-minimum": (i) => `Raised to the ⟦minimum of ${money(i.minimum)}⟧.`,
   "charge-maximum": (i) => `Held at the ⟦maximum of ${money(i.maximum)}⟧.`,

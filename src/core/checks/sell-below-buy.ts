@@ -9,6 +9,7 @@ import { editionOn, type CompiledTariff } from "../tariffs/compiled-tariff";
 import { tariffRate } from "../tariffs/rate";
 import { shownValue } from "../tariffs/tariff-words";
 import { given } from "../working/reason";
+import { countryCodes } from "../zones/countries";
 import { readPattern } from "../zones/postcode";
 import type { Place } from "../zones/zone-index";
 import { finding, type Finding } from "./finding";
@@ -69,12 +70,15 @@ function zonesBelow(
   return found;
 }
 
-/** A place in a zone: the first that an entry of the zone names and that leads there. */
+/** A place in a zone: the first that an entry of the zone names, or leaves over, and that leads there. */
 function sample({ chart }: CompiledTariff, zone: string): Place | undefined {
+  const leads = (place: Place) => chart.index.find(place)?.zone === zone;
   for (const entry of chart.chart.entries) {
-    if (entry.zone !== zone || entry.country === "*") continue;
-    const place = placeOf(entry);
-    if (chart.index.find(place)?.zone === zone) return place;
+    if (entry.zone !== zone) continue;
+    const places =
+      entry.country === "*" ? countryCodes.map((country) => ({ country, postcode: "" })) : [placeOf(entry)];
+    const place = places.find(leads);
+    if (place) return place;
   }
   return undefined;
 }

@@ -1,55 +1,23 @@
+import {
+  box,
+  cm,
+  kg,
+  now,
+  quoteWith as run,
+  service,
+  sized,
+  type Case,
+} from "../../../tests/support/quote-with";
 import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
-import { compileItem } from "../parcels/compiled-item";
-import type { Item } from "../setup/item";
 import { parseWith } from "../setup/parse-setup";
 import type { Setup } from "../setup/setup";
 import { compileSetup } from "./compiled-setup";
-import type { Quote } from "./quote";
 import { quote } from "./quote-order";
-import { quoteRequestSchema, type QuoteRequest } from "./request";
+import { quoteRequestSchema } from "./request";
 
-const now = "2026-11-24T08:00:00Z";
-const box = {
-  sku: "BOX",
-  name: "Box",
-  weight: { value: "2", unit: "kg" },
-  unitPrice: "10.00",
-} satisfies Item;
-
-interface Case {
-  readonly setup?: (setup: Setup) => void;
-  readonly items?: readonly Item[];
-  readonly request?: Partial<QuoteRequest>;
-}
-
-function run({ setup: change, items = [box], request = {} }: Case = {}) {
-  const setup = smallestSetup();
-  change?.(setup);
-  const compiled = sure(compileSetup(setup));
-  const catalogue = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
-  const asked = sure(
-    parseWith(quoteRequestSchema, {
-      channel: "web",
-      shipTo: { country: "EE" },
-      lines: [{ sku: "BOX", quantity: 1 }],
-      ...request,
-    }),
-  );
-  const context = { items: (sku: string) => catalogue.get(sku), now };
-  const plain = sure(quote(compiled, asked, context));
-  const explained = sure(quote(compiled, { ...asked, working: true }, context));
-  // the explained call is the short call with its steps
-  expect(withoutWorking(explained)).toEqual(plain);
-  return explained;
-}
-
-function withoutWorking(quoted: Quote): Quote {
-  return {
-    ...quoted,
-    offers: quoted.offers.map(({ working: _, ...offer }) => offer),
-    withheld: quoted.withheld.map(({ working: _, ...offer }) => offer),
-  };
-}
+const offer = (change: (offer: Setup["offers"][number]) => unknown): Case => ({
+  setup: (setup) => change(setup.offers[0]!),
+});
 
 /** The offer's reason, or the first service's where it has one. */
 function reason(of: Case): string {
@@ -61,16 +29,6 @@ function source(of: Case): string | undefined {
   const [withheld] = run(of).withheld;
   return (withheld?.because[0]?.rejection ?? withheld?.rejection)?.source;
 }
-
-const service = (change: (service: Setup["services"][number]) => void): Case => ({
-  setup: (setup) => change(setup.services[0]!),
-});
-const offer = (change: (offer: Setup["offers"][number]) => void): Case => ({
-  setup: (setup) => change(setup.offers[0]!),
-});
-const kg = (value: string) => ({ value, unit: "kg" as const });
-const cm = (value: string) => ({ value, unit: "cm" as const });
-const sized = { ...box, size: { length: "100", width: "20", height: "10", unit: "cm" } } satisfies Item;
 
 test("a charge: cost, margin, tax, each rounded at its place", () => {
   const [given] = run({ request: { lines: [{ sku: "BOX", quantity: 3 }] } }).offers;
