@@ -21,8 +21,9 @@ import { ChoiceField } from "@/ui/fields/choice-field";
 import { EditField } from "@/ui/fields/edit-field";
 import { plainNumber } from "@/ui/number-text";
 import { PageHead } from "@/ui/parts/page-head";
+import { ReadBack } from "@/ui/parts/read-back";
 import { Record, Section } from "@/ui/parts/section";
-import { tierNames } from "./service-words";
+import { rateWords, surchargeSentences, tierNames, type Currencies } from "./service-words";
 
 interface Option {
   readonly value: string;
@@ -37,6 +38,8 @@ interface Props {
   readonly buyTariffs: readonly Option[];
   readonly offers: readonly { readonly code: string; readonly name: string }[];
   readonly notices: readonly Notice[];
+  /** Of the business: the currency of conditions. */
+  readonly homeCurrency: string;
 }
 
 const tiers = Object.entries(tierNames).map(([value, name]) => ({ value, name }));
@@ -54,6 +57,7 @@ export function ServiceRecord({
   buyTariffs,
   offers,
   notices,
+  homeCurrency,
 }: Props) {
   const path = joinPath("services", service.code);
   const at = (field: string) => `${path}/${field}`;
@@ -115,7 +119,13 @@ export function ServiceRecord({
         </Section>
         <Limits path={path} limits={service.limits} weight={weight} />
         <Accepts path={path} accepts={service.accepts} goodsClasses={goodsClasses} />
-        <Rate path={path} service={service} buyTariffs={buyTariffs} weight={weight} />
+        <Rate
+          path={path}
+          service={service}
+          buyTariffs={buyTariffs}
+          weight={weight}
+          currencies={{ carrier: carrier?.currency ?? "", home: homeCurrency }}
+        />
         <Section name="Behind offers">
           <ul>
             {offers.map((offer) => (
@@ -232,8 +242,10 @@ function Rate({
   service,
   buyTariffs,
   weight,
+  currencies,
 }: {
   readonly path: string;
+  readonly currencies: Currencies;
   readonly service: Service;
   readonly buyTariffs: readonly Option[];
   readonly weight: string;
@@ -251,6 +263,11 @@ function Rate({
             : `${service.volumetric.kgPerM3} kg per m³ and parcel`
           : "by actual weight only"}
       </p>
+      <ReadBack
+        path={at("surcharges")}
+        sentences={surchargeSentences(service, currencies)}
+        none="No surcharges."
+      />
       {"tariff" in service.rate && (
         <Link prefetch={false} className="link" href={`/tariffs/${encodeURIComponent(service.rate.tariff)}`}>
           Open the tariff
@@ -282,6 +299,9 @@ function MostParcels({ path, value }: { readonly path: string; readonly value: n
   );
 }
 
+/** The value of a choice that no tariff's code can be. */
+const LIVE = "·live";
+
 function RateSource({
   path,
   rate,
@@ -293,15 +313,18 @@ function RateSource({
 }) {
   const { mayEdit } = useDraft();
   const commit = useCommit(path, rate as Json);
-  const options = [{ value: "", name: "costs nothing" }, ...tariffs];
+  const live = "live" in rate ? [{ value: LIVE, name: rateWords({ rate }) }] : [];
+  const options = [...live, { value: "", name: "costs nothing" }, ...tariffs];
   return (
     <ChoiceField
       label="Rate from"
       path={path}
-      value={"tariff" in rate ? rate.tariff : ""}
+      value={"tariff" in rate ? rate.tariff : "live" in rate ? LIVE : ""}
       options={options}
       readOnly={!mayEdit}
-      onCommit={(chosen) => commit(chosen === "" ? { none: true } : { tariff: chosen })}
+      onCommit={(chosen) =>
+        commit(chosen === LIVE ? (rate as Json) : chosen === "" ? { none: true } : { tariff: chosen })
+      }
     />
   );
 }

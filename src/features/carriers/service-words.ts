@@ -1,4 +1,6 @@
 import type { Service } from "@/core/setup/service";
+import { conditionsSentence } from "@/messages/condition-sentence";
+import { amountWords } from "@/messages/step-sentence";
 
 export const tierNames: Readonly<Record<Service["tier"], string>> = {
   economy: "economy",
@@ -31,5 +33,34 @@ export function limitWords({ limits = {} }: Pick<Service, "limits">): string {
 
 export function rateWords({ rate }: Pick<Service, "rate">): string {
   if ("tariff" in rate) return `tariff ${rate.tariff}`;
-  return "live" in rate ? `live, ${rate.live}` : "costs nothing";
+  if ("none" in rate) return "costs nothing";
+  const { fallback = "passOver" } = rate;
+  const otherwise =
+    fallback === "passOver"
+      ? "else passed over"
+      : "tariff" in fallback
+        ? `else tariff ${fallback.tariff}`
+        : `else the last answer of ${fallback.lastKnownHours} hours`;
+  return `live, ${rate.live}, ${otherwise}`;
+}
+
+/** A carrier's own amounts are in its currency, figures of conditions in the business's. */
+export interface Currencies {
+  readonly carrier: string;
+  readonly home: string;
+}
+
+/** What is added to the rate, in order: "Long parcel (longest side over 100 cm): 4.50 EUR per parcel." */
+export function surchargeSentences(
+  { surcharges = [] }: Pick<Service, "surcharges">,
+  currencies: Currencies,
+): string[] {
+  return surcharges.map(({ name, when = [], amount, min, max }) => {
+    const condition = when.length === 0 ? "" : ` (${conditionsSentence(when, currencies.home)})`;
+    const bounds = [
+      min === undefined ? "" : `, at least ${min} ${currencies.carrier}`,
+      max === undefined ? "" : `, at most ${max} ${currencies.carrier}`,
+    ].join("");
+    return `${name}${condition}: ${amountWords(amount, currencies.carrier)}${bounds}.`;
+  });
 }

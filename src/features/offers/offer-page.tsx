@@ -17,9 +17,11 @@ import {
 } from "@/features/draft";
 import { EditField } from "@/ui/fields/edit-field";
 import { PageHead } from "@/ui/parts/page-head";
+import { ReadBack } from "@/ui/parts/read-back";
 import { Section } from "@/ui/parts/section";
 import { basisWords, placeWords, planWords, readPlaces } from "./offer-words";
 import { PlanEditor } from "./plan-editor";
+import { adjustmentSentences, freeSentences } from "./plan-words";
 
 interface Option {
   readonly value: string;
@@ -111,6 +113,8 @@ export function OfferPage({
           unit="% on top of the plan's charge"
           placeholder="none"
         />
+        <ReadBack path={at("adjust")} sentences={adjustmentSentences(offer, homeCurrency)} />
+        <ReadBack path={at("free")} sentences={freeSentences(offer, homeCurrency)} />
       </Section>
       <Section name="Tax">
         <DraftDecimal

@@ -1,5 +1,6 @@
 import type { Destination } from "@/core/setup/primitives";
 import type { Channel, Offer } from "@/core/setup/offer";
+import { termsWords } from "./plan-words";
 
 export function placeWords({ country, subdivision, postcode }: Destination): string {
   return [subdivision ?? country, postcode].filter(Boolean).join(" ");
@@ -46,7 +47,10 @@ export function planWords(offer: Offer, homeCurrency: string): string {
     return `what it costs us${margin === undefined ? "" : ` + ${margin} %`}${several}`;
   if (plan.kind === "flat") return `${plan.amount} ${homeCurrency} ${pers[plan.per]}${several}`;
   if (plan.kind === "tariff") return `the sell tariff ${plan.tariff}${several}`;
-  return plan.kind;
+  if (plan.kind === "terms") return `${termsWords(plan.terms, homeCurrency)}${several}`;
+  return plan.kind === "ladder"
+    ? `a ladder of ${plan.rules.length} rules${several}`
+    : `by goods class, ${plan.combine === "sum" ? "added up" : "the highest"}${several}`;
 }
 
 /** On which basis the plan's amounts are read, by channel. */

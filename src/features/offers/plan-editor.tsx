@@ -5,6 +5,8 @@ import type { Json } from "@/core/setup/path";
 import type { Plan } from "@/core/setup/plan";
 import { DraftChoice, DraftDecimal, useCommit, useDraft } from "@/features/draft";
 import { ChoiceField } from "@/ui/fields/choice-field";
+import { ReadBack } from "@/ui/parts/read-back";
+import { planSentences } from "./plan-words";
 
 interface Props {
   readonly offer: Offer;
@@ -18,6 +20,12 @@ const kinds = [
   { value: "flat", name: "a flat amount" },
   { value: "tariff", name: "a sell tariff" },
 ];
+/** Plans that are read back here; a choice of another kind replaces them. */
+const composed: Partial<Record<Plan["kind"], string>> = {
+  terms: "terms added up",
+  ladder: "a ladder of rules",
+  byGoodsClass: "by goods class",
+};
 const pers = [
   { value: "order", name: "for the order" },
   { value: "shipment", name: "for each shipment" },
@@ -36,6 +44,7 @@ export function PlanEditor({ offer, path, sellTariffs, homeCurrency }: Props) {
   const { mayEdit } = useDraft();
   const { plan } = offer;
   const commit = useCommit(`${path}/plan`, plan as Json);
+  const own = composed[plan.kind];
   const choose = (kind: string) => {
     const [first] = sellTariffs;
     const next: Plan =
@@ -52,7 +61,7 @@ export function PlanEditor({ offer, path, sellTariffs, homeCurrency }: Props) {
         label="The charge is"
         path={`${path}/plan`}
         value={plan.kind}
-        options={kinds}
+        options={own === undefined ? kinds : [{ value: plan.kind, name: own }, ...kinds]}
         readOnly={!mayEdit}
         onCommit={choose}
       />
@@ -62,6 +71,7 @@ export function PlanEditor({ offer, path, sellTariffs, homeCurrency }: Props) {
           <DraftChoice label="Counted" path={`${path}/plan/per`} value={plan.per} options={pers} />
         </>
       )}
+      <ReadBack path={`${path}/plan/rules`} sentences={planSentences(plan, homeCurrency)} />
       {plan.kind === "tariff" && (
         <DraftChoice label="Tariff" path={`${path}/plan/tariff`} value={plan.tariff} options={sellTariffs} />
       )}

@@ -5,6 +5,7 @@ import { placeHref } from "@/features/draft";
 import { classNames } from "@/ui/class-names";
 import { Key } from "@/ui/parts/key";
 import type { OfferView, OrderView } from "./load";
+import { promiseWords } from "./promise-words";
 
 interface Props {
   readonly view: OrderView;
@@ -29,6 +30,7 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props
             <th>Offers for this order</th>
             <th>From</th>
             <th>Service</th>
+            <th>Promise</th>
             <th className="text-right">We pay, {currency}</th>
             <th className="text-right">Charge without tax</th>
             <th className="text-right">With tax</th>
@@ -57,7 +59,7 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props
           ))}
           {quote.offers.length === 0 && (
             <tr>
-              <td colSpan={9} className="px-3 py-3">
+              <td colSpan={10} className="px-3 py-3">
                 <span className="font-semibold text-loss">Nothing can be offered.</span>{" "}
                 {quote.reason === "nothing-to-ship"
                   ? "No line of this order ships."
@@ -73,6 +75,7 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props
           whatever needs one is withheld.
         </p>
       ))}
+      <FreeHints view={view} />
       {quote.withheld.length > 0 && <Withheld view={view} />}
     </section>
   );
@@ -120,9 +123,10 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, onChoose, on
           view.serviceNames,
         )}
       </td>
+      <td className="narrow whitespace-nowrap text-soft">{promiseWords(offer)}</td>
       <td className="text-right">{offer.cost}</td>
       <td className="text-right font-semibold">{offer.net}</td>
-      <td className="text-right">{offer.gross}</td>
+      <td className="text-right">{offer.free ? <span title="Free of charge">free</span> : offer.gross}</td>
       <td className={classNames("text-right font-semibold", loss ? "text-loss" : "text-gain")}>
         {loss ? `−${offer.margin.slice(1)}` : `+${offer.margin}`}
       </td>
@@ -158,6 +162,25 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, onChoose, on
         )}
       </td>
     </tr>
+  );
+}
+
+/** How much more goods would make an offer free, where that is all that is missing. */
+function FreeHints({ view: { quote, currency } }: { readonly view: OrderView }) {
+  const hints = (quote?.offers ?? []).flatMap(({ offer, name, freeFrom }) =>
+    freeFrom ? [{ offer, name, ...freeFrom }] : [],
+  );
+  if (hints.length === 0) return null;
+  return (
+    <p className="border-t border-hairline px-2 py-1.5 text-soft">
+      {hints.map(({ offer, name, threshold, missing }, i) => (
+        <span key={offer}>
+          {i > 0 && "; "}
+          {name} is free from {threshold} {currency} of goods: {missing} more
+        </span>
+      ))}
+      .
+    </p>
   );
 }
 

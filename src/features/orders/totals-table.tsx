@@ -11,16 +11,21 @@ export function TotalsTable({ view }: { readonly view: OrderView }) {
             <td>Goods without tax</td>
             <td className="text-right">{totals.goodsNet}</td>
           </tr>
-          <tr>
-            <td>
-              {applied ? (
-                <>Freight · {applied.offer.name}</>
-              ) : (
-                <span className="text-soft">No delivery charge yet</span>
-              )}
-            </td>
-            <td className="text-right">{totals.freightNet ?? ""}</td>
-          </tr>
+          {!applied && (
+            <tr>
+              <td className="text-soft">No delivery charge yet</td>
+              <td />
+            </tr>
+          )}
+          {totals.charges.map((line, i) => (
+            <tr key={`${line.type} ${i}`}>
+              <td>
+                {line.typeName}
+                {line.name !== line.typeName && <> · {line.name}</>}
+              </td>
+              <td className="text-right">{line.net}</td>
+            </tr>
+          ))}
           {totals.tax.map((tax) => (
             <tr key={tax.percent}>
               <td>Tax {tax.percent} %</td>

@@ -9,9 +9,20 @@ export interface SoldLine {
   readonly taxPercent: string;
 }
 
+/** Money beside the goods: of a charge type, e.g. freight or handling. */
+export interface ChargeLine {
+  readonly type: string;
+  readonly typeName: string;
+  readonly name: string;
+  readonly net: string;
+  readonly tax: string;
+  readonly taxPercent: string;
+}
+
 export interface Totals {
   readonly goodsNet: string;
-  readonly freightNet: string | undefined;
+  /** The lines of the applied charge. */
+  readonly charges: readonly ChargeLine[];
   readonly tax: readonly { readonly percent: string; readonly amount: string }[];
   readonly gross: string;
 }
@@ -23,23 +34,23 @@ export interface Totals {
 export function orderTotals(
   lines: readonly SoldLine[],
   includesTax: boolean,
-  charge: { net: string; tax: string; taxPercent: string } | undefined,
+  charges: readonly ChargeLine[],
   currency: string,
 ): Totals {
   const goods = lines.map((line) => lineMoney(line, includesTax, currency));
-  const freight = charge && {
-    net: Decimal.of(charge.net),
-    tax: Decimal.of(charge.tax),
-    percent: charge.taxPercent,
-  };
-  const parts = freight ? [...goods, freight] : goods;
+  const delivery = charges.map((line) => ({
+    net: Decimal.of(line.net),
+    tax: Decimal.of(line.tax),
+    percent: line.taxPercent,
+  }));
+  const parts = [...goods, ...delivery];
   const percents = [...new Set(parts.map((part) => Decimal.of(part.percent).toString()))].sort((a, b) =>
     Decimal.of(a).compare(Decimal.of(b)),
   );
   const text = (amount: Decimal) => moneyText(amount, currency);
   return {
     goodsNet: text(sum(goods.map((part) => part.net))),
-    freightNet: freight && text(freight.net),
+    charges,
     tax: percents.map((percent) => ({
       percent,
       amount: text(

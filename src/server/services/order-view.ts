@@ -1,5 +1,6 @@
 import "server-only";
 import type { Item } from "@/core/setup/item";
+import type { Setup } from "@/core/setup/setup";
 import { inKilograms } from "@/core/units/unit";
 import type { Problem } from "@/core/setup/problem";
 import { moneyText } from "@/core/money/currency";
@@ -11,7 +12,7 @@ import { done, failed, type Result } from "../result";
 import { currentSetup, type CurrentSetup } from "./current-setup";
 import { basisOf, orderRequest } from "./order-request";
 import { openState, type OrderState } from "./order-state";
-import { lineMoney, orderTotals, type SoldLine, type Totals } from "./order-totals";
+import { lineMoney, orderTotals, type ChargeLine, type SoldLine, type Totals } from "./order-totals";
 import { rateWith } from "./rate";
 
 export type WordedOffer = WordedQuote["offers"][number];
@@ -112,7 +113,7 @@ function buildView(
     totals: orderTotals(
       stored.lines.map((line) => sold(line, items, fallbackTax)),
       includesTax,
-      applied && taxed(applied),
+      applied ? chargeLines(applied, setup) : [],
       currency,
     ),
     stamp: current.stamp,
@@ -151,8 +152,12 @@ function insteadOf(applied: AppliedCharge, quote: WordedQuote | undefined): Orde
     : offer;
 }
 
-function taxed({ offer }: AppliedCharge) {
-  return { net: offer.net, tax: offer.tax, taxPercent: offer.chargeLines[0]?.taxPercent ?? "0" };
+/** The applied charge by line, with the names of its charge types. */
+function chargeLines({ offer }: AppliedCharge, { chargeTypes }: Setup): ChargeLine[] {
+  return offer.chargeLines.map((line) => ({
+    ...line,
+    typeName: chargeTypes.find(({ code }) => code === line.type)?.name ?? line.type,
+  }));
 }
 
 type Line = StoredOrder["lines"][number];

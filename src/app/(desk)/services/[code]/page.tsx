@@ -34,6 +34,7 @@ export default async function ServicePage({ params }: { readonly params: Promise
         goodsClasses={setup.goodsClasses.map(option)}
         buyTariffs={setup.tariffs.filter((tariff) => tariff.side === "buy").map(option)}
         offers={setup.offers.filter((offer) => offer.services.includes(code))}
+        homeCurrency={setup.business.homeCurrency}
         notices={noticesFor(findings, `services/${code}`)}
       />
     </TwoPanes>
