@@ -2,6 +2,7 @@ import type { Metadata } from "next";
 import type { ReactNode } from "react";
 import { readTheme } from "@/features/shell/load";
 import "@/ui/tokens.css";
+import { fontVariables } from "./fonts";
 
 export const metadata: Metadata = {
   title: { default: "Wallodrom", template: "%s · Wallodrom" },
@@ -10,7 +11,7 @@ export const metadata: Metadata = {
 
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
   return (
-    <html lang="en" data-theme={await readTheme()}>
+    <html lang="en" className={fontVariables} data-theme={await readTheme()}>
       <body>{children}</body>
     </html>
   );

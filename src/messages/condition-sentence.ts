@@ -43,7 +43,7 @@ export function measureName(measure: Measure): string {
  */
 export function conditionSentence(condition: Condition, currency: string): string {
   if ("measure" in condition) return measureSentence(condition, currency);
-  if ("not" in condition) return `not (${conditionSentence(condition.not, currency)})`;
+  if ("not" in condition) return notSentence(condition.not, currency);
   if ("country" in condition) return `to ${list(condition.country, "or")}`;
   if ("destination" in condition)
     return `to ${list(
@@ -69,6 +69,13 @@ export function conditionSentence(condition: Condition, currency: string): strin
   if ("cashOnDelivery" in condition)
     return condition.cashOnDelivery ? "with cash on delivery" : "without cash on delivery";
   return condition.poBox ? "to a PO box" : "not to a PO box";
+}
+
+function notSentence(condition: Condition, currency: string): string {
+  if ("goodsClass" in condition && condition.in === "any")
+    return `without goods of ${list(condition.goodsClass, "or")}`;
+  const plain = conditionSentence(condition, currency);
+  return /^(to|by|only|for) /.test(plain) ? `not ${plain}` : `not (${plain})`;
 }
 
 function measureSentence(condition: MeasureCondition, currency: string): string {

@@ -108,8 +108,10 @@ test.each<[Condition, boolean, string]>([
   [{ weekday: [2] }, true, "ordered on Tuesday"],
   [{ cashOnDelivery: false }, true, "without cash on delivery"],
   [{ poBox: true }, true, "to a PO box"],
-  [{ not: { country: ["SE"] } }, false, "not (to SE)"],
-  [{ not: { not: { poBox: true } } }, true, "not (not (to a PO box))"],
+  [{ not: { country: ["SE"] } }, false, "not to SE"],
+  [{ not: { goodsClass: ["bulky"], in: "any" } }, false, "without goods of bulky"],
+  [{ not: { measure: "quantity", op: "<", value: "3" } }, true, "not (pieces under 3)"],
+  [{ not: { not: { poBox: true } } }, true, "not (not to a PO box)"],
 ])("%j is %s: %s", (condition, wanted, sentence) => {
   expect(holds(condition)).toBe(wanted);
   expect(conditionSentence(condition, "EUR")).toBe(sentence);

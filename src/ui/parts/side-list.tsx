@@ -46,7 +46,10 @@ export function SideList({ label, entries, current, empty }: Props) {
     <nav aria-label={label}>
       <ul ref={list} onKeyDown={onKeyDown}>
         {entries.map((entry) => (
-          <li key={entry.key} className="border-b border-hairline">
+          <li
+            key={entry.key}
+            className="border-b border-hairline [contain-intrinsic-size:auto_49px] [content-visibility:auto]"
+          >
             <Link
               href={entry.href}
               prefetch={false}
