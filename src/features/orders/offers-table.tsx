@@ -15,7 +15,7 @@ interface Props {
   readonly onApply: (offer: string) => void;
 }
 
-const BAR = 64;
+const BAR = 48;
 
 /** The offers side by side: what they cost us, what we charge, what we keep; under them those withheld, and why. */
 export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props) {
@@ -31,9 +31,9 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props
             <th>From</th>
             <th>Service</th>
             <th>Promise</th>
-            <th className="text-right">We pay, {currency}</th>
-            <th className="text-right">Charge without tax</th>
-            <th className="text-right">With tax</th>
+            <th className="text-right whitespace-nowrap">We pay, {currency}</th>
+            <th className="text-right whitespace-nowrap">Charge ex tax</th>
+            <th className="text-right whitespace-nowrap">With tax</th>
             <th className="text-right">Margin</th>
             <th>
               <span className="sr-only">Margin, drawn</span>
@@ -107,11 +107,16 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, onChoose, on
       <td
         className={classNames("border-l-4 font-semibold", chosen ? "border-l-sign" : "border-l-transparent")}
       >
-        <button type="button" aria-pressed={chosen} onClick={onChoose} className="text-left">
+        <button
+          type="button"
+          aria-pressed={chosen}
+          onClick={onChoose}
+          className="text-left whitespace-nowrap"
+        >
           {offer.name}
         </button>
       </td>
-      <td className="text-soft">
+      <td className="narrow whitespace-nowrap text-soft">
         {names(
           offer.shipments.map((shipment) => shipment.origin),
           view.originNames,
