@@ -37,7 +37,7 @@ function zonesBelow(
   const edition = editionOn(sell, date);
   if (!edition || edition.bands) return [];
   const includesTax = offer.offer.channels.some((code) => compiled.channels.get(code)?.pricesIncludeTax);
-  const tax = includesTax ? (offer.taxPercent ?? compiled.deliveryTax) : Decimal.zero;
+  const tax = includesTax ? (offer.tax?.numerator ?? compiled.deliveryTax) : Decimal.zero;
   const found: Finding[] = [];
   for (const [zone, row] of edition.rows) {
     const place = sample(sell, zone);

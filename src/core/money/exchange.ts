@@ -19,8 +19,11 @@ export interface Conversion {
   readonly via: readonly ExchangeRate[];
 }
 
-/** Digits kept where a converted figure is not rounded to money yet. */
-const WORKING_SCALE = 30;
+/**
+ * Digits kept where a converted figure does not end and is not rounded to money yet: enough for a figure to be within
+ * a billionth of a cent, few enough to be reckoned with quickly.
+ */
+const WORKING_SCALE = 12;
 
 /** The exchange rates of a setup; of several for a pair the newest `asOf` counts, of equal ones the first. */
 export class ExchangeRates {
@@ -40,6 +43,7 @@ export class ExchangeRates {
 
   /** Direct, else inverse, else through the home currency; `undefined` when none of them is known. */
   find(from: string, to: string): Conversion | undefined {
+    if (from === to) return this.same(from);
     const key = `${from}>${to}`;
     if (this.found.has(key)) return this.found.get(key);
     const conversion = this.search(from, to);
@@ -47,8 +51,24 @@ export class ExchangeRates {
     return conversion;
   }
 
+  private readonly unchanged = new Map<string, Conversion>();
+
+  private same(currency: string): Conversion {
+    let conversion = this.unchanged.get(currency);
+    if (!conversion) {
+      conversion = {
+        from: currency,
+        to: currency,
+        numerator: Decimal.one,
+        denominator: Decimal.one,
+        via: [],
+      };
+      this.unchanged.set(currency, conversion);
+    }
+    return conversion;
+  }
+
   private search(from: string, to: string): Conversion | undefined {
-    if (from === to) return { from, to, numerator: Decimal.one, denominator: Decimal.one, via: [] };
     const straight = this.straight(from, to);
     if (straight) return straight;
     const first = this.straight(from, this.home);
@@ -72,7 +92,7 @@ export class ExchangeRates {
   }
 }
 
-/** Converts at full precision (30 digits after the point when the division does not end); round afterwards. */
+/** Converts exactly, or to 12 digits after the point when the division does not end; round afterwards. */
 export function convert(amount: Decimal, conversion: Conversion): Decimal {
   if (conversion.via.length === 0) return amount;
   const product = amount.times(conversion.numerator);

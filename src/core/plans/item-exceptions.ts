@@ -60,9 +60,11 @@ export class ItemExceptions {
    * those by offer, of those by destination (the narrowest listed place that holds it), of those the earlier.
    */
   find({ item }: OrderLine, place: Place): CompiledException | undefined {
+    const own = this.byItem.get(item.sku);
+    if (!own && this.others.length === 0) return undefined;
     let found: CompiledException | undefined;
     let rank: readonly number[] = [];
-    for (const entry of [...(this.byItem.get(item.sku) ?? []), ...this.others]) {
+    for (const entry of own ? [...own, ...this.others] : this.others) {
       if (entry.goodsClass !== undefined && entry.goodsClass !== item.goodsClass) continue;
       const holding = entry.places.filter((one) => isIn(one, place));
       if (entry.places.length > 0 && holding.length === 0) continue;

@@ -100,8 +100,8 @@ export function planCharge(
 /** Exceptions first; what they leave is the plan's, and of nothing the plan makes nothing. */
 function partCharge(pricing: Pricing, part: Part, context: SellContext, trace?: Trace): Outcome<PlanCharge> {
   if (pricing.exceptions.isEmpty) return bareCharge(pricing.plan, part, context, trace);
-  const { place } = part.facts.journey;
-  const of = new Map(part.facts.measures.goods.map((line) => [line, pricing.exceptions.find(line, place)]));
+  const of = exceptionsOf(pricing, part);
+  if (!of) return bareCharge(pricing.plan, part, context, trace);
   const leaves = (line: OrderLine) => {
     const kind = of.get(line)?.deed.kind;
     return kind === "instead" || kind === "shipsFree";
@@ -118,8 +118,21 @@ function partCharge(pricing: Pricing, part: Part, context: SellContext, trace?: 
   return given({ amount: charge.value.amount.plus(added.value), free: false });
 }
 
+/** What exception each line meets; `undefined` when none does. */
+function exceptionsOf(
+  { exceptions }: Pricing,
+  { facts: { measures, journey } }: Part,
+): Map<OrderLine, CompiledException> | undefined {
+  let found: Map<OrderLine, CompiledException> | undefined;
+  for (const line of measures.goods) {
+    const exception = exceptions.find(line, journey.place);
+    if (exception) (found ??= new Map()).set(line, exception);
+  }
+  return found;
+}
+
 function exceptionAmounts(
-  of: ReadonlyMap<OrderLine, CompiledException | undefined>,
+  of: ReadonlyMap<OrderLine, CompiledException>,
   { facts }: Part,
   context: SellContext,
   trace?: Trace,
@@ -127,7 +140,7 @@ function exceptionAmounts(
   const { fromHome } = facts.journey;
   let home = Decimal.zero;
   for (const [line, exception] of of) {
-    if (!exception || exception.deed.kind === "ban") continue;
+    if (exception.deed.kind === "ban") continue;
     const { deed, path } = exception;
     const each = "amount" in deed ? deed.amount : Decimal.zero;
     const amount = each.times(Decimal.whole(line.quantity));

@@ -91,9 +91,10 @@ function taxed(all: readonly Piece[], making: ChargeMaking, trace?: Trace): Char
     totals.push(together);
     let [net, tax] = [together.net, together.tax];
     alike.forEach((piece, i) => {
-      const own = taxCharge(piece.amount, piece.rate, includesTax, currency);
       const last = i === alike.length - 1;
-      const mine = last ? { net, tax, gross: net.plus(tax) } : own;
+      const mine = last
+        ? { net, tax, gross: net.plus(tax) }
+        : taxCharge(piece.amount, piece.rate, includesTax, currency);
       taxes.set(piece, mine);
       [net, tax] = [net.minus(mine.net), tax.minus(mine.tax)];
     });

@@ -8,6 +8,7 @@ import type { CompiledService } from "../services/compiled-service";
 import type { Offer } from "../setup/offer";
 import { joinPath } from "../setup/path";
 import type { Setup } from "../setup/setup";
+import { fixedRate, type TaxRate } from "./tax-rate";
 import { compilePlace, type CompiledPlace } from "../zones/compiled-place";
 
 /** An offer, read once. */
@@ -23,7 +24,7 @@ export interface CompiledOffer {
   readonly adjustments: CompiledAdjustments | undefined;
   readonly free: CompiledFree | undefined;
   /** Of the offer, for all its charge lines. */
-  readonly taxPercent: Decimal | undefined;
+  readonly tax: TaxRate | undefined;
   readonly path: string;
 }
 
@@ -49,7 +50,10 @@ export function compileOffer(
     },
     adjustments: offer.adjust && compileAdjustments(offer.adjust, `${path}/adjust`),
     free: offer.free && compileFree(offer.free, charts, `${path}/free`),
-    taxPercent: offer.taxPercent === undefined ? undefined : Decimal.of(offer.taxPercent),
+    tax:
+      offer.taxPercent === undefined
+        ? undefined
+        : fixedRate(Decimal.of(offer.taxPercent), `${path}/taxPercent`),
     path,
   };
 }

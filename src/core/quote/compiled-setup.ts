@@ -5,6 +5,7 @@ import { compileService, type CompiledService } from "../services/compiled-servi
 import { findDangling } from "../setup/dangling";
 import type { Channel } from "../setup/offer";
 import type { Parsed } from "../setup/parse-setup";
+import { joinPath } from "../setup/path";
 import type { Service } from "../setup/service";
 import type { Setup } from "../setup/setup";
 import { byRank, compileOrigin, type CompiledOrigin } from "../sourcing/compiled-origin";
@@ -12,6 +13,7 @@ import { compileTariff, type CompiledTariff } from "../tariffs/compiled-tariff";
 import type { WeightUnit } from "../units/unit";
 import { compileChart, type CompiledChart } from "../zones/compiled-chart";
 import { compileOffer, type CompiledOffer } from "./compiled-offer";
+import { fixedRate, type TaxRate } from "./tax-rate";
 
 /** A setup with its look-up structures. Built once; quotes only read it. */
 export interface CompiledSetup {
@@ -30,7 +32,7 @@ export interface CompiledSetup {
   /** By rank, then by code. */
   readonly byRank: readonly CompiledOrigin[];
   readonly defaultWeights: ReadonlyMap<string, { value: string; unit: WeightUnit }>;
-  readonly taxOfChargeType: ReadonlyMap<string, Decimal>;
+  readonly taxOfChargeType: ReadonlyMap<string, TaxRate>;
   /** The business's fixed percentage. */
   readonly deliveryTax: Decimal;
 }
@@ -68,7 +70,14 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
       deliveryTax: Decimal.of(setup.business.deliveryTaxPercent),
       taxOfChargeType: new Map(
         setup.chargeTypes.flatMap((type) =>
-          type.taxPercent === undefined ? [] : [[type.code, Decimal.of(type.taxPercent)] as const],
+          type.taxPercent === undefined
+            ? []
+            : [
+                [
+                  type.code,
+                  fixedRate(Decimal.of(type.taxPercent), joinPath("chargeTypes", type.code, "taxPercent")),
+                ] as const,
+              ],
         ),
       ),
     },

@@ -17,7 +17,7 @@ import type { OrderContext } from "./order-context";
 import { promiseOf } from "./promise";
 import type { QuotedOffer, QuotedShipment, WithheldOffer } from "./quote";
 import { shipmentRater } from "./shipment-rater";
-import { businessRate, fixedRate, type TaxRate } from "./tax-rate";
+import { businessRate, type TaxRate } from "./tax-rate";
 
 /** One offer's result: given, or withheld with its reason. */
 export function quoteOffer(
@@ -100,14 +100,13 @@ function notNegative(adjusted: Adjusted, currency: string, path: string, trace?:
   return { amount: Decimal.zero, additions: [] };
 }
 
-/** The percent of the offer, else of the charge type, else of the business. */
+/** The rate of the offer, else of the charge type, else of the business. */
 function rates(order: OrderContext, offer: CompiledOffer, trace?: Trace): (type: string) => TaxRate {
   const { taxOfChargeType, deliveryTax, setup } = order.compiled;
   let ofBusiness: TaxRate | undefined;
   return (type) => {
-    if (offer.taxPercent) return fixedRate(offer.taxPercent, `${offer.path}/taxPercent`);
-    const ofType = taxOfChargeType.get(type);
-    if (ofType) return fixedRate(ofType, `chargeTypes/${type}/taxPercent`);
+    const fixed = offer.tax ?? taxOfChargeType.get(type);
+    if (fixed) return fixed;
     return (ofBusiness ??= businessRate(
       setup.business.deliveryTax ?? "fixed",
       deliveryTax,

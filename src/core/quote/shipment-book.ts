@@ -13,6 +13,7 @@ export interface BookedShipment {
 
 /** The shipments that were thought of for one order: each is measured once, and rated once by each service. */
 export class ShipmentBook {
+  private readonly wholes = new Map<string, BookedShipment>();
   private readonly booked = new Map<string, BookedShipment>();
   private readonly measured = new Map<string, Measures>();
 
@@ -22,12 +23,24 @@ export class ShipmentBook {
   ) {}
 
   of(origin: string, lines: readonly OrderLine[]): BookedShipment {
+    if (lines === this.order.goods) return this.whole(origin, lines);
     const what = this.keyOf(lines);
+    if (what === WHOLE) return this.whole(origin, lines);
     const key = `${origin}:${what}`;
     let found = this.booked.get(key);
     if (!found) {
       found = { shipment: { origin, lines, measures: this.measure(what, lines) }, answers: new Map() };
       this.booked.set(key, found);
+    }
+    return found;
+  }
+
+  /** All lines from one place: what most orders come to. */
+  private whole(origin: string, lines: readonly OrderLine[]): BookedShipment {
+    let found = this.wholes.get(origin);
+    if (!found) {
+      found = { shipment: { origin, lines, measures: this.order }, answers: new Map() };
+      this.wholes.set(origin, found);
     }
     return found;
   }
@@ -42,7 +55,6 @@ export class ShipmentBook {
   }
 
   private measure(what: string, lines: readonly OrderLine[]): Measures {
-    if (what === WHOLE) return this.order;
     let found = this.measured.get(what);
     if (!found) {
       found = new Measures(lines);
