@@ -11,7 +11,7 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-function run(command: "quote" | "check", files: Record<string, unknown>, ...more: string[]) {
+function run(command: "quote" | "check" | "replay", files: Record<string, unknown>, ...more: string[]) {
   const named = Object.entries(files).flatMap(([name, content]) => {
     const file = join(folder, `${name}.json`);
     writeFileSync(file, typeof content === "string" ? content : JSON.stringify(content));
@@ -81,16 +81,55 @@ interface Conformance {
   cases: { request: unknown; expect: { offers: object[] } }[];
 }
 
-test.each(["breaks-up-to", "breaks-from-lower-next", "zones", "origins"])(
+const conformance = join(root, "tests/conformance");
+
+test.each(readdirSync(conformance).filter((file) => file.endsWith(".json")))(
   "the command gives what %s expects",
-  (name) => {
-    const file = readdirSync(join(root, "tests/conformance")).find((entry) => entry === `${name}.json`) ?? "";
-    const { setup, items, cases } = JSON.parse(
-      readFileSync(join(root, "tests/conformance", file), "utf8"),
-    ) as Conformance;
+  (file) => {
+    const { setup, items, cases } = JSON.parse(readFileSync(join(conformance, file), "utf8")) as Conformance;
     const { out } = run("quote", { setup, items, request: cases.map((entry) => entry.request) });
     expect((JSON.parse(out) as { offers: object[] }[]).map((quote) => quote.offers)).toMatchObject(
       cases.map((entry) => entry.expect.offers),
     );
   },
 );
+
+describe("replay", () => {
+  const dearer = structuredClone(smallest);
+  dearer.tariffs[0]!.editions[0]!.rows[0]!.rates[0] = "5.20";
+  const orders = [request, { request, offer: "parcel" }, { ...request, shipTo: { country: "SE" } }];
+  const at = ["--at", "2026-11-24T10:15:00Z", "--threads", "2"];
+
+  test("tells what the same orders would get under two setups, rated in worker threads", () => {
+    const { status, out } = run("replay", { from: smallest, to: dearer, orders }, ...at);
+    expect(status).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({
+      rated: 3,
+      changed: 2,
+      totals: {
+        channel: [["web", { orders: [3, 3], changed: 2, cost: ["20.9", "22.9"] }]],
+        country: [
+          ["EE", { changed: 2 }],
+          ["SE", { changed: 0 }],
+        ],
+      },
+      orders: [
+        { index: 0, difference: { changed: [{ offer: "parcel", net: ["4.62", "5.72"] }] } },
+        { index: 1 },
+      ],
+    });
+  });
+
+  test("what is wrong is told with the file and the place, exit 2", () => {
+    const wrong = { ...smallest, offers: [{ ...smallest.offers[0], services: ["PARCL"] }] };
+    expect(run("replay", { from: smallest, to: wrong, orders }, ...at)).toMatchObject({
+      status: 2,
+      out: "",
+      err: expect.stringContaining("to.json: offers/parcel/services/0: There is no “PARCL”"),
+    });
+    expect(run("replay", { from: smallest, to: dearer, orders: [{ request: 1 }] }, ...at)).toMatchObject({
+      status: 2,
+      err: expect.stringContaining("orders.json: 0/request: "),
+    });
+  });
+});

@@ -152,3 +152,11 @@ test("a hint is near, or there is none", () => {
   expect(nearest("carier", ["carrier", "country"])).toBe("carrier");
   expect(nearest("zzzz", ["carrier"])).toBeUndefined();
 });
+
+test("conditions nested without end are refused, in bounded time", () => {
+  let nested: unknown = { poBox: true };
+  for (let i = 0; i < 100_000; i++) nested = { not: nested };
+  const setup = { ...smallestSetup(), offers: [{ ...smallestSetup().offers[0], free: { anyOf: [nested] } }] };
+  const parsed = parseSetup(setup);
+  expect(parsed.ok ? [] : parsed.problems.map(({ code }) => code)).toEqual(["too-deep"]);
+});

@@ -16,13 +16,24 @@ export function parseSetup(input: unknown): Parsed<Setup> {
 
 /** Reads any of the core's schemas; `root` and `prefix` say where the input lies when it is a part of something larger. */
 export function parseWith<T>(schema: z.ZodType<T>, input: unknown, prefix = ""): Parsed<T> {
-  const result = schema.safeParse(input, { reportInput: true });
+  const result = read(schema, input);
+  if (!result) return { ok: false, problems: [{ code: "too-deep", path: prefix, data: {} }] };
   if (result.success) return { ok: true, value: result.data };
   const problems = result.error.issues.flatMap((issue) => toProblems(issue, input, []));
   return {
     ok: false,
     problems: problems.map((p) => ({ ...p, path: [prefix, p.path].filter(Boolean).join("/") })),
   };
+}
+
+/** What is nested without end exhausts the stack: `undefined`. */
+function read<T>(schema: z.ZodType<T>, input: unknown) {
+  try {
+    return schema.safeParse(input, { reportInput: true });
+  } catch (error) {
+    if (error instanceof RangeError) return undefined;
+    throw error;
+  }
 }
 
 type Issue = z.core.$ZodIssue;

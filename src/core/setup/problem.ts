@@ -50,6 +50,7 @@ export const problemCodes = [
   "no-exchange-rate",
   "no-lines",
   "bad-json",
+  "too-deep",
 ] as const;
 
 export type ProblemCode = (typeof problemCodes)[number];

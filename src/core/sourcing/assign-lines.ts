@@ -2,6 +2,7 @@ import { Decimal } from "../money/decimal";
 import { partOf, type OrderLine } from "../parcels/order-line";
 import type { Assignment, Parts, Rater, SourcingOrigin, Stop } from "./candidate";
 import type { Share } from "./shares";
+import { greedyAssignments } from "./assign-greedily";
 import { stockOf } from "./line-origins";
 
 /** What a search has come to, over all sets of origins. */
@@ -16,6 +17,9 @@ export interface Search {
   /** Origins from which nothing can leave, whichever the lines. */
   readonly dead: Set<string>;
 }
+
+/** Orders of more lines are given away greedily. */
+const MOST_LINES = 40;
 
 /** Below so many leaves a set is simply gone through: working out bounds would cost more. */
 const FEW = 12;
@@ -38,12 +42,28 @@ export interface AssignmentQuestion {
  *
  * Depth first in the order of preference. A branch is left when its shipments so far can't be had for less than the best
  * found: cut off by `Rater.least`, which never says more than the truth, so that what is found is the optimum unless
- * `Search.left` runs out.
+ * `Search.left` runs out. More than 40 lines are given away greedily instead.
  */
 export function assignLines(search: Search, question: AssignmentQuestion): Found {
+  if (question.lines.length > MOST_LINES) return bestGreedily(search, question);
   const descent = new Descent(search, question);
   descent.place(0);
   return descent;
+}
+
+function bestGreedily(search: Search, { lines, shares, set, under, anyCost }: AssignmentQuestion): Found {
+  let best: Assignment | undefined;
+  let cheapest: Decimal | undefined;
+  for (const parts of greedyAssignments(lines, shares, set)) {
+    if (search.left < 1 || (anyCost && best)) break;
+    const assignment = rateParts(search, parts);
+    if (!assignment) continue;
+    const { cost } = assignment;
+    if (!cheapest || cost.lessThan(cheapest)) cheapest = cost;
+    const limit = best?.cost ?? under;
+    if (!limit || cost.lessThan(limit)) best = assignment;
+  }
+  return { best, cheapest };
 }
 
 /** What a set of origins came to. */
@@ -71,13 +91,14 @@ export function allFromOne(
 /** Lines of one item share its stock. */
 function hasStock(lines: readonly OrderLine[], origin: string): boolean {
   if (lines.length === 1) return true;
-  return lines.every((line) => {
-    if (line.pinned !== undefined || !line.item.stock) return true;
-    let wanted = 0;
-    for (const other of lines)
-      if (other.pinned === undefined && other.item.sku === line.item.sku) wanted += other.quantity;
-    return wanted <= stockOf(line, origin);
-  });
+  const wanted = new Map<string, number>();
+  for (const line of lines) {
+    if (line.pinned !== undefined || !line.item.stock) continue;
+    const pieces = (wanted.get(line.item.sku) ?? 0) + line.quantity;
+    if (pieces > stockOf(line, origin)) return false;
+    wanted.set(line.item.sku, pieces);
+  }
+  return true;
 }
 
 function rateParts(search: Search, parts: Parts): Assignment | undefined {

@@ -270,6 +270,25 @@ test("equals brute force over every assignment, by line and by piece, with costs
   expect(compared).toBeGreaterThan(200);
 });
 
+test("ten thousand lines from two places: given away greedily, each item's stock kept", () => {
+  const stock = { A: 6000, B: 6000 };
+  const lines = Array.from({ length: 10_000 }, (_, i) => line(i, "X", 1, stock));
+  const allowed = lines.map(() => ["A", "B"]);
+  const begun = Date.now();
+  const result = chooseOrigins(
+    sourcingQuestion(lines, wholly(lines, allowed), origins, sourcing(["fewestShipments", "lowestCost"])),
+    undefined,
+    raterOf((_, part) => part.length, true),
+  );
+  if (!result.ok) throw new Error("both places together have enough");
+  const counts = result.value.assignment.shipments.map(({ shipment: s }) => [s.origin, s.lines.length]);
+  expect(counts).toEqual([
+    ["A", 6000],
+    ["B", 4000],
+  ]);
+  expect(Date.now() - begun).toBeLessThan(3000);
+});
+
 test("forty lines over eight origins end soon, with the optimum where costs rise", () => {
   const many = Array.from({ length: 8 }, (_, i) => ({ code: `O${i}`, rank: i + 1, distance: 0 }));
   const lines = Array.from({ length: 40 }, (_, i) => line(i));

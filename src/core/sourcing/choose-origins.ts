@@ -66,7 +66,7 @@ const noReasons = () => [];
  * Sets of origins are searched in that order, so that only sets equal in all that comes before the cost are compared by
  * it; within them the cheapest assignment is found by branch and bound. The answer is the optimum for up to 8 origins
  * and 40 lines. It is a heuristic (the best of those tried) above 8 useful origins, of which only those no line can do
- * without and the best-ranked are combined; when 10,000 assignments, or parts of them, were tried without an end; and
+ * without and the best-ranked are combined; above 40 lines, which are given away greedily; when 10,000 assignments, or parts of them, were tried without an end; and
  * for a line of which pieces could be divided in more than 60 ways.
  */
 export function chooseOrigins(
