@@ -7,6 +7,7 @@ import { isMissing } from "../rules/measured";
 import type { Offer } from "../setup/offer";
 import { given, refused, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
+import type { Part } from "./part";
 import { rejectMissing, type SellContext } from "./sell-context";
 
 interface CompiledAddition {
@@ -84,18 +85,20 @@ export function roundCharge(amount: Decimal, rounding: CompiledRounding): Decima
 /**
  * A plan's charge with margin, additions, minimum, maximum and rounding, in this order; in the quote's currency, not
  * rounded to money yet. Percents of an addition are of the charge after the margin (`freight`), of all so far
- * (`subtotal`), of the cost, or of the goods without tax; "per kg" is actual weight. Fails with `weight-missing` or
+ * (`subtotal`), of the cost, or of the goods without tax; "per kg" is actual weight; the fuel index is that of the
+ * carriers that ship. Fails with `weight-missing` or
  * `no-exchange-rate`.
  */
 export function adjust(
   adjustments: CompiledAdjustments,
   charge: Decimal,
-  facts: Facts,
+  part: Part,
   context: SellContext,
   trace?: Trace,
 ): Outcome<Adjusted> {
+  const { facts } = part;
   const margined = withMargin(adjustments, charge, facts, trace);
-  const added = withAdditions(adjustments, margined, facts, context, trace);
+  const added = withAdditions(adjustments, margined, part, context, trace);
   if (!added.ok) return added;
   const bounded = withinBounds(adjustments, added.value.amount, facts, context, trace);
   if (!bounded.ok) return bounded;
@@ -137,14 +140,15 @@ function withMargin(
 function withAdditions(
   { additions }: CompiledAdjustments,
   freight: Decimal,
-  facts: Facts,
+  part: Part,
   context: SellContext,
   trace?: Trace,
 ): Outcome<Adjusted> {
+  const { facts } = part;
   let amount = freight;
   const found: Addition[] = [];
   for (const addition of additions) {
-    const value = addition.amount.value(basisOf(freight, amount, facts));
+    const value = addition.amount.value(basisOf(freight, amount, part));
     if (isMissing(value))
       return refused(rejectMissing(value, facts.measures, facts.journey, context, addition.path));
     amount = amount.plus(value);
@@ -165,7 +169,8 @@ function withAdditions(
   return given({ amount, additions: found });
 }
 
-function basisOf(freight: Decimal, subtotal: Decimal, facts: Facts): AmountBasis {
+function basisOf(freight: Decimal, subtotal: Decimal, part: Part): AmountBasis {
+  const { facts } = part;
   const { measures, journey } = facts;
   return {
     shipments: facts.shipments,
@@ -177,9 +182,18 @@ function basisOf(freight: Decimal, subtotal: Decimal, facts: Facts): AmountBasis
     cost: facts.cost,
     goodsValue: () => measures.goodsValue,
     own: (typed) => (journey.fromHome ? convert(typed, journey.fromHome) : "no-exchange-rate"),
-    // carriers have a fuel index, offers do not
-    fuelPercent: undefined,
+    fuelPercent: fuelPercent(part),
   };
+}
+
+/** The fuel index on the day of the carriers that ship; of several the highest. */
+function fuelPercent({ facts: { journey }, shipments }: Part): Decimal | undefined {
+  let highest: Decimal | undefined;
+  for (const { answer } of shipments) {
+    const percent = answer.compiled.fuel.on(journey.date)?.percent;
+    if (percent && (!highest || percent.moreThan(highest))) highest = percent;
+  }
+  return highest;
 }
 
 function withinBounds(

@@ -42,6 +42,13 @@ describe("surcharges", () => {
   test("each is rounded, half away from zero, and raised or cut to its bounds", () => {
     // 4.20 × 2.5 % = 0.105
     expect(one({ percent: "2.5", of: "freight" })).toBe("4.31");
+    // two of them are 0.11 each, not 0.21 together
+    const twice = ["a", "b"].map((code) => ({
+      code,
+      name: "X",
+      amount: { percent: "2.5", of: "freight" } as const,
+    }));
+    expect(surcharged(twice)).toBe("4.42");
     expect(one({ percent: "2.5", of: "freight" }, { min: "0.50" })).toBe("4.70");
     expect(one({ percent: "50", of: "freight" }, { max: "0.25" })).toBe("4.45");
   });

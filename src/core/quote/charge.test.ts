@@ -46,6 +46,16 @@ describe("adjustments, in their order", () => {
     expect(add({ percent: "10", of: "subtotal" })).toBe("13.20");
   });
 
+  test("an addition by the fuel index takes that of the carrier that ships", () => {
+    const fuel = plan(flat("10"), (o, s) => {
+      s.carriers[0]!.fuelIndex = [{ from: "2026-01-01", percent: "12.5" }];
+      o.adjust = {
+        additions: [{ name: "Fuel", amount: { percentFromFuelIndex: true, of: "freight" } }],
+      };
+    });
+    expect(netOrReason(fuel)).toBe("11.25");
+  });
+
   test.each([
     ["12.01", { step: "0.05", mode: "up" as const }, "12.05"],
     ["12.05", { step: "0.05", mode: "up" as const }, "12.05"],

@@ -78,7 +78,7 @@ function chargeOf(
   if (plan.value.free) return given(nothing);
   const { amount } = plan.value;
   const adjusted = compiled.adjustments
-    ? adjust(compiled.adjustments, amount, part.facts, order.sell, trace?.at("charge"))
+    ? adjust(compiled.adjustments, amount, part, order.sell, trace?.at("charge"))
     : given({ amount, additions: [] });
   if (!adjusted.ok) return adjusted;
   const { free } = compiled;
