@@ -232,6 +232,13 @@ describe("item exceptions", () => {
   });
 
   test("the most specific counts: item, then class, then any; then offer; then place; then the earlier", () => {
+    // the item goes before the offer: the two of OAK take 4 each, the box takes 1
+    expect(
+      except([
+        { offer: "parcel", do: { extra: "1" } },
+        { item: "OAK", do: { extra: "4" } },
+      ]),
+    ).toBe("15.00");
     expect(
       except([
         { do: { extra: "1" } },
