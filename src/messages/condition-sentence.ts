@@ -37,6 +37,17 @@ export function measureName(measure: Measure): string {
   return basis === undefined ? name : `${name} ${basis}`;
 }
 
+const ones: Partial<Record<Measure, string>> = { quantity: "piece", lines: "line", parcels: "parcel" };
+
+/** What an amount of a term is for: "per kg of actual weight", "per piece". */
+export function perMeasure(measure: Measure, unit: string | undefined): string {
+  const one = ones[measure];
+  if (one !== undefined) return `per ${one}`;
+  const usual = measures[measure].unit;
+  const shown = unit ?? (usual === "money" ? "" : usual);
+  return shown === "" ? `per ${measureName(measure)}` : `per ${unitName(shown)} of ${measureName(measure)}`;
+}
+
 /**
  * A condition in plain words, with its unit, the side each boundary is on and the tax basis: "goods at or above 75 EUR
  * without tax". Money is of the currency given: the business's own.

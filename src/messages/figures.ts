@@ -8,7 +8,7 @@ export function unitName(unit: string): string {
 }
 
 export function quantity({ value, unit }: Quantity): string {
-  return `${value} ${unitName(unit)}`;
+  return unit === "" ? value : `${value} ${unitName(unit)}`;
 }
 
 export function money({ amount, currency }: MoneyText): string {

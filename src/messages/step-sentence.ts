@@ -2,8 +2,8 @@ import type { Quantity } from "@/core/units/unit";
 import type { MoneyText } from "@/core/working/reason";
 import type { Step, StepCode, StepInputs } from "@/core/working/step";
 import type { Amount, Terms } from "@/core/setup/amount";
-import { conditionsSentence, measureName } from "./condition-sentence";
-import { breakWords, count, list, money, quantity, unitName } from "./figures";
+import { conditionsSentence, measureName, perMeasure } from "./condition-sentence";
+import { breakWords, count, list, money, quantity } from "./figures";
 
 type Sentences = { readonly [C in StepCode]: (inputs: StepInputs[C], result: string | undefined) => string };
 
@@ -41,8 +41,7 @@ function termWords(
   if (!term || "constant" in term) return money(value);
   if ("percent" in term)
     return `${term.percent} % of ${term.of === "cost" ? "the cost" : "the goods"}${of ? `, ${quantity(of)}${term.of === "cost" ? "" : " without tax"},` : ""} ${money(value)}`;
-  const per = unitName(term.unit ?? "");
-  return `${term.amount} per ${[per, measureName(term.measure)].filter(Boolean).join(" of ")} × ${of ? quantity(of) : "?"} ${money(value)}`;
+  return `${term.amount} ${perMeasure(term.measure, term.unit)} × ${of ? quantity(of) : "?"}, ${money(value)}`;
 }
 
 function surchargeWords(i: StepInputs["surcharge-added"]): string {

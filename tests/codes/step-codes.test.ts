@@ -188,7 +188,7 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
         { percent: "10", of: "goodsValue" },
       ],
     }),
-    "3.00 EUR + 0.5 per kg of actual weight × 2 kg 1.00 EUR + 10 % of the goods, 10 EUR without tax, 1.00 EUR is 5.00.",
+    "3.00 EUR + 0.5 per kg of actual weight × 2 kg, 1.00 EUR + 10 % of the goods, 10 EUR without tax, 1.00 EUR is 5.00.",
   ],
   "plan-free": [{ ...ladder({}), request: pieces(5) }, "The rule gives it free."],
   "rule-passed-over": [

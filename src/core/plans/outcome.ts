@@ -1,7 +1,7 @@
 import { moneyText } from "../money/currency";
 import { convert } from "../money/exchange";
 import { Decimal } from "../money/decimal";
-import { isMissing, measured, unitOf } from "../rules/measured";
+import { dimensionOf, isMissing, measured, unitOf } from "../rules/measured";
 import { compileTerms, termsValue, termValue, type CompiledTerms } from "../rules/terms";
 import { explainConversion } from "../services/try-service";
 import type { Outcome as PlanOutcome } from "../setup/plan";
@@ -114,15 +114,18 @@ function explainTerms(
     const unit = one.measure && unitOf(one.measure, term && "measure" in term ? term.unit : undefined);
     return {
       ...(term ? { term } : {}),
-      ...(measure && !isMissing(measure) ? { of: quantity(measure, unit, currency) } : {}),
+      ...(measure && !isMissing(measure)
+        ? { of: quantity(measure, unit, one.measure && dimensionOf(one.measure) === "money" ? currency : "") }
+        : {}),
       value: { amount: isMissing(figure) ? "" : moneyText(figure, own), currency: own },
     };
   });
   trace.add("plan-terms", { parts }, moneyText(value, currency), source);
 }
 
-function quantity(base: Decimal, unit: string | undefined, currency: string) {
-  if (unit === undefined) return { value: base.rounded(6, "halfAwayFromZero").toString(), unit: currency };
+/** Money and counts have no unit of their own: money is in a currency, counts in nothing. */
+function quantity(base: Decimal, unit: string | undefined, plain: string) {
+  if (unit === undefined) return { value: base.rounded(6, "halfAwayFromZero").toString(), unit: plain };
   if (unit === "km") return { value: base.toString(), unit };
   return shownIn(base, unit as WeightUnit | LengthUnit | VolumeUnit);
 }

@@ -54,7 +54,7 @@ export function sourcingQuestion(
 }
 
 /** Assignments rated, or parts of them bounded, for one offer before the best so far is taken for the answer. */
-export const MOST_TRIED = 10_000;
+const MOST_TRIED = 10_000;
 
 const noReasons = () => [];
 

@@ -1,8 +1,7 @@
 import type { Amount, Terms } from "@/core/setup/amount";
 import type { Offer } from "@/core/setup/offer";
 import type { Outcome, Plan } from "@/core/setup/plan";
-import { conditionSentence, conditionsSentence, measureName } from "@/messages/condition-sentence";
-import { unitName } from "@/messages/figures";
+import { conditionSentence, conditionsSentence, perMeasure } from "@/messages/condition-sentence";
 import { amountWords } from "@/messages/step-sentence";
 
 /** Terms as they are added up: "4.20 EUR + 0.38 EUR per kg of chargeable weight". */
@@ -12,8 +11,7 @@ export function termsWords(terms: Terms, currency: string): string {
       if ("constant" in term) return `${term.constant} ${currency}`;
       if ("percent" in term)
         return `${term.percent} % of ${term.of === "cost" ? "what it costs us" : "the goods without tax"}`;
-      const unit = term.unit === undefined ? "" : `${unitName(term.unit)} of `;
-      return `${term.amount} ${currency} per ${unit}${measureName(term.measure)}`;
+      return `${term.amount} ${currency} ${perMeasure(term.measure, term.unit)}`;
     })
     .join(" + ");
 }
