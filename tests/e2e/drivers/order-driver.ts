@@ -31,7 +31,7 @@ export class OrderDriver {
   /** What we pay, the charge without tax and with it, and the margin, as shown. */
   async figures(name: string): Promise<{ cost: string; net: string; gross: string }> {
     const cells = await this.offer(name).getByRole("cell").allInnerTexts();
-    return { cost: cells[3] ?? "", net: cells[4] ?? "", gross: cells[5] ?? "" };
+    return { cost: cells[4] ?? "", net: cells[5] ?? "", gross: cells[6] ?? "" };
   }
 
   get pieces(): Locator {
