@@ -15,8 +15,8 @@ export default defineConfig({
   workers: 1,
   // two busy cores make a browser wait now and then: one more try where nobody watches, and it is reported
   retries: process.env.CI ? 1 : 0,
-  timeout: 30_000,
-  expect: { timeout: 7000 },
+  timeout: 90_000,
+  expect: { timeout: 20_000 },
   reporter: "list",
   globalSetup: "./tests/e2e/sign-in.ts",
   use: {

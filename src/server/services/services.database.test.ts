@@ -99,7 +99,7 @@ describe("an order", () => {
     const applied = await view(command.number);
     expect(applied).toMatchObject({
       state: "ready",
-      totals: { freightNet: offer.net },
+      totals: { charges: [{ typeName: "Freight", net: offer.net }] },
       applied: { offer: { net: offer.net } },
     });
     expect(applied.applied!.offer.working!.length).toBeGreaterThan(5);
