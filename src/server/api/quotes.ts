@@ -1,13 +1,13 @@
 import "server-only";
 import { quoteRequestSchema } from "@/core/quote/request";
-import type { StepCode } from "@/core/working/step";
-import { wordQuote, type WordedQuote, type WordedStep } from "@/messages/word-quote";
+import { wordQuote } from "@/messages/word-quote";
 import { now } from "../clock";
 import { database } from "../database";
 import { currentSetup } from "../services/current-setup";
 import { rateRequest } from "../services/rate";
 import { endpoint } from "./endpoint";
 import { problemResponse, statusOf } from "./problem";
+import { withoutCosts } from "./without-costs";
 
 /** `POST /api/v1/quotes`: what we pay and earn is told only to keys with the scope `costs`. */
 export const postQuote = endpoint({
@@ -26,34 +26,3 @@ export const postQuote = endpoint({
     });
   },
 });
-
-/** Steps of the charge that repeat what it costs us, or let it be worked out. */
-const costSteps: ReadonlySet<StepCode> = new Set([
-  "plan-cost-plus",
-  "plan-terms",
-  "margin-added",
-  "addition-added",
-  "shipments-charged",
-  "rules-combined",
-  "charge-stepped",
-  "charge-not-negative",
-]);
-
-function withoutCostSteps(working: readonly WordedStep[] | undefined) {
-  return working
-    ? { working: working.filter((step) => step.station !== "rate" && !costSteps.has(step.code)) }
-    : {};
-}
-
-/** Leaves out every figure that tells what the carriers bill: costs, margins, and the steps that lead to them. */
-function withoutCosts(quote: WordedQuote) {
-  return {
-    ...quote,
-    offers: quote.offers.map(({ cost: _cost, margin: _margin, shipments, working, ...offer }) => ({
-      ...offer,
-      shipments: shipments.map(({ cost: _ofShipment, ...shipment }) => shipment),
-      ...withoutCostSteps(working),
-    })),
-    withheld: quote.withheld.map(({ working, ...offer }) => ({ ...offer, ...withoutCostSteps(working) })),
-  };
-}
