@@ -1,7 +1,7 @@
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join, resolve } from "node:path";
+import { dirname, join, resolve } from "node:path";
 import smallest from "../demo/smallest.setup.json";
 
 const root = resolve(__dirname, "..");
@@ -131,5 +131,39 @@ describe("replay", () => {
       status: 2,
       err: expect.stringContaining("orders.json: 0/request: "),
     });
+  });
+
+  /** Runs the job itself, as text of a module, with an endless list of orders. */
+  const job = (how: string) => {
+    const module = `
+      import smallest from "./demo/smallest.setup.json" with { type: "json" };
+      import { bundleWorkers, replayWorker } from "./scripts/machine/workers";
+      import { replayInThreads } from "./src/server/jobs/replay";
+      const request = ${JSON.stringify(request)};
+      function* orders() { while (true) yield { request }; }
+      const abort = new AbortController();
+      const common = { before: smallest, after: smallest, items: [], now: "2026-11-24T10:15:00Z", orders: orders(), threads: 2, signal: abort.signal };
+      ${how}`;
+    const file = join(root, ".build", `job-${process.pid}.mts`);
+    mkdirSync(dirname(file), { recursive: true });
+    writeFileSync(file, module.replaceAll('from "./', `from "${root}/`));
+    const result = spawnSync(process.execPath, ["--import", "tsx", file], { cwd: root, encoding: "utf8" });
+    rmSync(file);
+    return `${result.stdout}${result.stderr}`;
+  };
+
+  test("is stopped in the middle, whatever is still to come", () => {
+    const text = job(`
+      const workerFile = replayWorker(bundleWorkers(${JSON.stringify(folder)}));
+      const outcome = await replayInThreads({ ...common, workerFile, onPart: () => abort.abort() });
+      console.log(JSON.stringify(outcome));`);
+    expect(text).toBe('{"ok":false,"cancelled":true}\n');
+  });
+
+  test("ends with an error when its threads can't start", () => {
+    const text = job(`
+      const failed = await replayInThreads({ ...common, workerFile: "/none.mjs" }).catch((error) => error.code);
+      console.log(failed);`);
+    expect(text).toBe("ERR_MODULE_NOT_FOUND\n");
   });
 });

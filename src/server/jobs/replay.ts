@@ -35,6 +35,15 @@ export async function replayInThreads(options: ReplayOptions): Promise<ReplayOut
     maxThreads: threads,
     workerData: { before, after, items, now } satisfies ReplayThreadData,
   });
+  let broken: unknown;
+  // a thread that can't start would leave its parts waiting for ever
+  pool.on("error", (error: unknown) => {
+    broken ??= error;
+    void pool.destroy();
+  });
+  // giving up single parts would start new threads in place of those that were stopped
+  const stop = () => void pool.destroy();
+  signal?.addEventListener("abort", stop);
   const counter = new TotalsCounter();
   const waiting: { size: number; answer: Promise<ReplayAnswer> }[] = [];
   let rated = 0;
@@ -50,7 +59,8 @@ export async function replayInThreads(options: ReplayOptions): Promise<ReplayOut
   };
   try {
     for (const task of parts(options.orders)) {
-      const answer = pool.run(task, signal ? { signal } : {}) as Promise<ReplayAnswer>;
+      if (signal?.aborted) return { ok: false, cancelled: true };
+      const answer = pool.run(task) as Promise<ReplayAnswer>;
       // a part that is given up before its turn must not count as unhandled
       answer.catch(() => undefined);
       waiting.push({ size: task.orders.length, answer });
@@ -64,8 +74,9 @@ export async function replayInThreads(options: ReplayOptions): Promise<ReplayOut
     return { ok: true, rated, totals: counter.totals };
   } catch (error) {
     if (signal?.aborted) return { ok: false, cancelled: true };
-    throw error;
+    throw broken ?? error;
   } finally {
+    signal?.removeEventListener("abort", stop);
     await pool.destroy();
   }
 }
