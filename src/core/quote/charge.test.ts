@@ -151,8 +151,8 @@ describe("free delivery", () => {
       s.channels[0]!.pricesIncludeTax = true;
       o.free = { anyOf: [goods(">=", "50")] };
     });
-    // 40.00 + 21.00 with 22 % tax are exactly 50 without
-    const lines = ["40.00", "21.00"].map((unitPrice) => ({ sku: "BOX", quantity: 1, unitPrice }));
+    // together they are 61.00 with 22 % tax, exactly 50 without; each by itself would leave a rest
+    const lines = ["20.34", "20.33", "20.33"].map((unitPrice) => ({ sku: "BOX", quantity: 1, unitPrice }));
     expect(quoteWith({ ...inclusive, request: { lines } }).offers[0]!.free).toBe(true);
   });
 
