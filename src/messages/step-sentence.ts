@@ -54,6 +54,12 @@ function surchargeWords(i: StepInputs["surcharge-added"]): string {
   return `⟦${i.name}⟧${when}: ${how}${times}: ${money(i.added)}, ${money(i.subtotal)} so far.`;
 }
 
+/** The currency a conversion ends in: each rate leads on from the one before, in either direction. */
+function currencyAfter({ from, rates }: StepInputs["converted"]): string {
+  const last = rates.reduce((at, rate) => (rate.from === at ? rate.to : rate.from), from.currency);
+  return ` ${last}`;
+}
+
 const days = (n: number) => count(n, "working day");
 
 const picks = { cheapest: "the cheapest", fastest: "the fastest", listed: "the first listed" } as const;
@@ -95,7 +101,7 @@ const sentences: Sentences = {
   "row-minimum": (i) => `Raised to the zone's minimum of ⟦${money(i.minimum)}⟧.`,
   "row-maximum": (i) => `Held at the zone's maximum of ⟦${money(i.maximum)}⟧.`,
   converted: (i, r) =>
-    `${money(i.from)} at ${i.rates.map((x) => `1 ${x.from} = ${x.rate} ${x.to} (${x.asOf})`).join(", then ")} is ${r ?? ""}.`,
+    `${money(i.from)} at ${i.rates.map((x) => `1 ${x.from} = ${x.rate} ${x.to} (${x.asOf})`).join(", then ")} is ${r ?? ""}${currencyAfter(i)}.`,
   "surcharge-added": surchargeWords,
   "shipment-cost": (i) => `We pay ${money(i.cost)}.`,
   "costs-added": (i, r) => `${i.shipments} shipments cost ${r ?? ""} together.`,
@@ -103,7 +109,7 @@ const sentences: Sentences = {
   "plan-flat": (i, r) =>
     i.per === "order"
       ? `A flat ${money(i.amount)} for the order.`
-      : `${money(i.amount)} per ${i.per} × ${i.count} is ${r ?? ""}.`,
+      : `${money(i.amount)} per ${i.per} × ${i.count} is ${r ?? ""} ${i.amount.currency}.`,
   "plan-terms": (i, r) => `⟦${i.parts.map((part) => termWords(part.term, part)).join(" + ")}⟧ is ${r ?? ""}.`,
   "plan-free": () => "The ⟦rule⟧ gives it free.",
   "rule-passed-over": (i) =>
@@ -124,7 +130,7 @@ const sentences: Sentences = {
   "shipments-charged": (i, r) =>
     `${i.how === "perShipmentSum" ? "The sum" : "The highest"} of ${i.shipments} shipments: ${r ?? ""}.`,
   "margin-added": (i, r) =>
-    `${money(i.before)} ${i.percent.startsWith("-") ? "less" : "plus"} ⟦${i.percent.replace("-", "")} %⟧ is ${r ?? ""}.`,
+    `${money(i.before)} ${i.percent.startsWith("-") ? "less" : "plus"} ⟦${i.percent.replace("-", "")} %⟧ is ${r ?? ""} ${i.before.currency}.`,
   "addition-added": (i, r) =>
     `⟦${i.name}⟧, ${amountWords(i.amount, i.currency)}: ${money(i.added)}, ${r ?? ""} ${i.added.currency} so far.`,
   "charge-not-negative": (i) => `${money(i.before)} is less than nothing: charged as 0.`,
@@ -132,8 +138,8 @@ const sentences: Sentences = {
   "charge-maximum": (i) => `Held at the ⟦maximum of ${money(i.maximum)}⟧.`,
   "charge-stepped": (i, r) =>
     i.ending === undefined
-      ? `${money(i.before)}${i.mode === "up" ? " up" : ""} to ⟦the ${i.mode === "up" ? "next" : "nearest"} ${i.step ?? ""}⟧ is ${r ?? ""}.`
-      : `${money(i.before)} up to ⟦the next amount that ends in ${i.ending}⟧ is ${r ?? ""}.`,
+      ? `${money(i.before)}${i.mode === "up" ? " up" : ""} to ⟦the ${i.mode === "up" ? "next" : "nearest"} ${i.step ?? ""}⟧ is ${r ?? ""} ${i.before.currency}.`
+      : `${money(i.before)} up to ⟦the next amount that ends in ${i.ending}⟧ is ${r ?? ""} ${i.before.currency}.`,
   "free-given": (i) =>
     `⟦Free⟧, ${conditionsSentence(i.holds, i.homeCurrency)}; ${money(i.before)} otherwise.`,
   "free-missing": (i) =>

@@ -160,7 +160,7 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
     "Raised to the zone's minimum of 1.00 EUR.",
   ],
   "row-maximum": [breaks([{ edge: null, rate: "flat" }], ["99"]), "Held at the zone's maximum of 90.00 EUR."],
-  converted: [{ setup: swedish }, "4.20 SEK at 1 SEK = 0.1 EUR (2026-01-01) is 0.42."],
+  converted: [{ setup: swedish }, "4.20 SEK at 1 SEK = 0.1 EUR (2026-01-01) is 0.42 EUR."],
   "surcharge-added": [
     service(
       (s) =>
@@ -248,7 +248,7 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
     twoPlaces((s) => (s.offers[0]!.charged = "perShipmentHighest")),
     "The highest of 2 shipments: 4.20.",
   ],
-  "margin-added": [adjusted({ marginPercent: "-10" }), "5.00 EUR less 10 % is 4.50."],
+  "margin-added": [adjusted({ marginPercent: "-10" }), "5.00 EUR less 10 % is 4.50 EUR."],
   "addition-added": [
     adjusted({ additions: [{ name: "Cover", amount: { percent: "5", of: "goodsValue" } }] }),
     "Cover, 5 % of the goods without tax: 0.50 EUR, 5.50 EUR so far.",
@@ -261,7 +261,7 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
   "charge-maximum": [adjusted({ maximum: "4" }), "Held at the maximum of 4.00 EUR."],
   "charge-stepped": [
     adjusted({ rounding: { ending: "0.90" } }),
-    "5.00 EUR up to the next amount that ends in 0.90 is 5.90.",
+    "5.00 EUR up to the next amount that ends in 0.90 is 5.90 EUR.",
   ],
   "free-given": [
     offer((o) => {
