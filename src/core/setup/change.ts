@@ -20,8 +20,9 @@ export interface Changed {
 export function applyChanges(setup: Setup, changes: readonly Change[]): Parsed<Changed> {
   let next: unknown = setup;
   const applied: Change[] = [];
+  const own: Own = new WeakSet();
   for (const change of changes) {
-    const result = place(next, splitPath(change.path), change);
+    const result = place(next, splitPath(change.path), change, own);
     if ("problem" in result) return { ok: false, problems: [result.problem] };
     next = result.value;
     applied.push(result.at === undefined ? change : { ...change, at: result.at });
@@ -39,6 +40,23 @@ export function applyChanges(setup: Setup, changes: readonly Change[]): Parsed<C
 
 type Placed = { value: unknown; at?: number } | { problem: Problem };
 
+/** Copies made by the changes at hand: each list and record is copied once, however many changes touch it. */
+type Own = WeakSet<object>;
+
+function ownList(list: readonly unknown[], own: Own): unknown[] {
+  if (own.has(list)) return list as unknown[];
+  const copy = [...list];
+  own.add(copy);
+  return copy;
+}
+
+function ownRecord(record: Record<string, unknown>, own: Own): Record<string, unknown> {
+  if (own.has(record)) return record;
+  const copy = { ...record };
+  own.add(copy);
+  return copy;
+}
+
 function noPlace(change: Change): { problem: Problem } {
   return { problem: { code: "no-such-place", path: change.path, data: {} } };
 }
@@ -53,15 +71,18 @@ function meanwhile(change: Change, now: unknown): { problem: Problem } {
   return { problem: { code: "changed-meanwhile", path: change.path, data: { theirs } } };
 }
 
-function place(at: unknown, segments: readonly string[], change: Change): Placed {
+function place(at: unknown, segments: readonly string[], change: Change, own: Own): Placed {
   const [segment, ...rest] = segments;
   if (segment === undefined || typeof at !== "object" || at === null) return noPlace(change);
-  if (Array.isArray(at)) return placeInList(at, segment, rest, change);
+  if (Array.isArray(at)) return placeInList(at, segment, rest, change, own);
   const record = at as Record<string, unknown>;
   if (rest.length > 0) {
     // an optional group of fields that is not there yet is begun by its first field
-    const inner = place(record[segment] ?? (change.from === undefined ? {} : undefined), rest, change);
-    return "problem" in inner ? inner : withValue({ ...record, [segment]: inner.value }, inner.at);
+    const inner = place(record[segment] ?? (change.from === undefined ? {} : undefined), rest, change, own);
+    if ("problem" in inner) return inner;
+    const changed = ownRecord(record, own);
+    changed[segment] = inner.value;
+    return withValue(changed, inner.at);
   }
   if (!same(record[segment], change.from)) return meanwhile(change, record[segment]);
   const { [segment]: _, ...others } = record;
@@ -73,26 +94,32 @@ function placeInList(
   segment: string,
   rest: readonly string[],
   change: Change,
+  own: Own,
 ): Placed {
   const index = indexOfSegment(list, segment);
   if (rest.length > 0) {
     if (index < 0) return noPlace(change);
-    const inner = place(list[index], rest, change);
-    return "problem" in inner
-      ? inner
-      : withValue(
-          list.map((entry, i) => (i === index ? inner.value : entry)),
-          inner.at,
-        );
+    const inner = place(list[index], rest, change, own);
+    if ("problem" in inner) return inner;
+    const changed = ownList(list, own);
+    changed[index] = inner.value;
+    return withValue(changed, inner.at);
   }
   if (change.from === undefined) {
     if (change.to === undefined) return noPlace(change);
     const at = Math.min(change.at ?? list.length, list.length);
-    return { value: [...list.slice(0, at), change.to, ...list.slice(at)], at };
+    const longer = ownList(list, own);
+    longer.splice(at, 0, change.to);
+    return { value: longer, at };
   }
   if (index < 0 || !same(list[index], change.from)) return meanwhile(change, list[index]);
-  if (change.to === undefined) return { value: list.filter((_, i) => i !== index), at: index };
-  return { value: list.map((entry, i) => (i === index ? change.to : entry)) };
+  const changed = ownList(list, own);
+  if (change.to === undefined) {
+    changed.splice(index, 1);
+    return { value: changed, at: index };
+  }
+  changed[index] = change.to;
+  return { value: changed };
 }
 
 function withValue(value: unknown, at: number | undefined): Placed {
@@ -166,6 +193,10 @@ function renamed(setup: Setup, list: CodedList): Parsed<Setup> {
     const parsed = parseWith<unknown>(memberSchemas[list], member, joinPath(list, String(member.code)));
     return parsed.ok ? [] : parsed.problems;
   });
+  const codes = members.map((member) => member.code);
+  const twin = codes.find((code, i) => codes.indexOf(code) !== i);
+  if (twin !== undefined)
+    problems.push({ code: "duplicate-code", path: joinPath(list, twin, "code"), data: { code: twin } });
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: setup };
 }
 

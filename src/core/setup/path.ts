@@ -36,13 +36,12 @@ function step(at: unknown, segment: PropertyKey): unknown {
   return (at as Record<PropertyKey, unknown>)[segment];
 }
 
-/** The index of a path segment in a list: a member's code or label first, else a plain index; -1 for none. */
+/** The index of a path segment in a list: a member's code or label where members have one, else a plain index; -1 for none. */
 export function indexOfSegment(list: readonly unknown[], segment: string): number {
-  const byName = list.findIndex((member) => memberName(member) === segment);
-  if (byName >= 0) return byName;
-  const named = list.length > 0 && memberName(list[0]) !== undefined;
+  if (list.length > 0 && memberName(list[0]) !== undefined)
+    return list.findIndex((member) => memberName(member) === segment);
   const index = /^\d+$/.test(segment) ? Number(segment) : -1;
-  return !named && index < list.length ? index : -1;
+  return index < list.length ? index : -1;
 }
 
 /** The value at a path, or `undefined` when there is none. */

@@ -29,6 +29,9 @@ export function references(setup: Setup): Reference[] {
     emit("goodsClasses", entry.goodsClass, joinPath("itemExceptions", i, "goodsClass"));
     emit("offers", entry.offer, joinPath("itemExceptions", i, "offer"));
   });
+  for (const channel of setup.channels)
+    if (channel.preselect !== undefined && !["cheapest", "fastest", "first"].includes(channel.preselect))
+      emit("offers", channel.preselect, joinPath("channels", channel.code, "preselect"));
   setup.connections.forEach((entry) =>
     emit("carriers", entry.carrier, joinPath("connections", entry.code, "carrier")),
   );

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import type { ZoneEntry } from "../setup/zone-chart";
-import { district, inPattern, normalisePostcode, readPattern } from "./postcode";
+import { district, inPattern, normalisePostcode, rangeWidth, readPattern } from "./postcode";
 import { holds, ZoneIndex } from "./zone-index";
 
 const chart = (entries: ZoneEntry[]) => ({ code: "C", name: "C", zones: [], entries });
@@ -128,6 +128,28 @@ const tidy = ({
   ...(subdivision === undefined || country !== "SE" ? {} : { subdivision }),
 });
 
+/** Smaller is more specific, compared place by place. */
+function specificity(entry: ZoneEntry): number[] {
+  const named = entry.subdivision === undefined ? 1 : 0;
+  if (entry.postcode !== undefined) {
+    const pattern = readPattern(entry.postcode);
+    if (!("problem" in pattern)) {
+      if (pattern.kind === "exact") return [0, 0, named];
+      if (pattern.kind === "prefix") return [1, -pattern.text.length, named];
+      return [2, rangeWidth(pattern), named];
+    }
+  }
+  return entry.country === "*" ? [5, 0, 0] : [3 + named, 0, 0];
+}
+
+function compareRank(a: readonly number[], b: readonly number[]): number {
+  for (let i = 0; i < a.length; i++) {
+    const difference = (a[i] ?? 0) - (b[i] ?? 0);
+    if (difference !== 0) return difference;
+  }
+  return 0;
+}
+
 test("the index finds what a plain search through all entries finds", () => {
   const places = fc.record({
     country: fc.constantFrom("SE", "GB", "FI"),
@@ -140,9 +162,11 @@ test("the index finds what a plain search through all entries finds", () => {
       const place = { country, postcode, ...(subdivision === undefined ? {} : { subdivision }) };
       const index = new ZoneIndex(chart(entries));
       const sorted = index.all(place);
-      expect(sorted.map((match) => match.entry).sort((a, b) => a - b)).toEqual(
-        entries.flatMap((one, i) => (holds(one, place) ? [i] : [])),
-      );
+      const plain = entries
+        .map((one, i) => ({ one, i, rank: specificity(one) }))
+        .filter(({ one }) => holds(one, place))
+        .sort((a, b) => compareRank(a.rank, b.rank) || a.i - b.i);
+      expect(sorted.map((match) => match.entry)).toEqual(plain.map(({ i }) => i));
       expect(index.find(place)?.entry).toBe(sorted[0]?.entry);
     }),
     { seed: 11, numRuns: 200 },

@@ -28,11 +28,18 @@ interface RangeGroup {
   readonly lists: Candidate[][];
 }
 
+interface RangeEntry {
+  readonly pattern: PostcodePattern & { kind: "range" };
+  readonly candidate: Candidate;
+}
+
 interface CountryIndex {
   readonly exact: Map<string, Candidate[]>;
   readonly prefix: Map<string, Candidate[]>;
   readonly prefixLengths: number[];
   readonly ranges: RangeGroup[];
+  /** Every range as it was read, for telling which ones lose. */
+  readonly rangeEntries: readonly RangeEntry[];
   readonly whole: Candidate[];
 }
 
@@ -60,15 +67,31 @@ export class ZoneIndex {
     return (country && search(country, place)) ?? this.countries.get("*")?.whole[0];
   }
 
-  /** Every entry that holds the place, the winner first, then by specificity: for showing what lost and to what. */
+  /**
+   * Every entry that holds the place, the winner first, then by specificity: for showing what lost and to what. Costs a
+   * look at each range of the country.
+   */
   all(place: Place): ZoneMatch[] {
-    const holding = this.chart.entries
-      .map((entry, index) => ({ entry, index }))
-      .filter(({ entry }) => holds(entry, place))
-      .map(({ entry, index }) => ({ entry, index, rank: specificity(entry) }));
-    holding.sort((a, b) => compareRank(a.rank, b.rank) || a.index - b.index);
-    return holding.map(({ entry, index }) => ({ zone: entry.zone, entry: index }));
+    const country = this.countries.get(place.country);
+    const holding = country ? holdingIn(country, place) : [];
+    return [...holding, ...(this.countries.get("*")?.whole ?? [])].map(({ zone, entry }) => ({
+      zone,
+      entry,
+    }));
   }
+}
+
+function holdingIn(index: CountryIndex, place: Place): Candidate[] {
+  const prefixes = index.prefixLengths
+    .filter((length) => length <= place.postcode.length)
+    .flatMap((length) => index.prefix.get(place.postcode.slice(0, length)) ?? []);
+  const ranges = index.rangeEntries
+    .filter(({ pattern }) => inPattern(pattern, place.postcode, place.country))
+    .map(({ candidate }) => candidate)
+    .sort(order);
+  return [...(index.exact.get(place.postcode) ?? []), ...prefixes, ...ranges, ...index.whole].filter(
+    (one) => one.subdivision === undefined || one.subdivision === place.subdivision,
+  );
 }
 
 function candidate(entry: ZoneEntry, index: number, width = 0): Candidate {
@@ -92,7 +115,7 @@ function order(a: Candidate, b: Candidate): number {
 function build(entries: readonly ZoneEntry[], indexes: readonly number[]): CountryIndex {
   const exact = new Map<string, Candidate[]>();
   const prefix = new Map<string, Candidate[]>();
-  const ranges = new Map<string, { pattern: PostcodePattern & { kind: "range" }; candidate: Candidate }[]>();
+  const ranges = new Map<string, RangeEntry[]>();
   const whole: Candidate[] = [];
   for (const index of indexes) {
     const entry = entries[index];
@@ -109,7 +132,14 @@ function build(entries: readonly ZoneEntry[], indexes: readonly number[]): Count
   }
   for (const list of [...exact.values(), ...prefix.values(), whole]) list.sort(order);
   const prefixLengths = [...new Set([...prefix.keys()].map((text) => text.length))].sort((a, b) => b - a);
-  return { exact, prefix, prefixLengths, ranges: [...ranges.values()].map(sweep), whole };
+  return {
+    exact,
+    prefix,
+    prefixLengths,
+    ranges: [...ranges.values()].map(sweep),
+    rangeEntries: [...ranges.values()].flat(),
+    whole,
+  };
 }
 
 function add<T>(map: Map<string, T[]>, key: string, value: T): void {
@@ -119,7 +149,7 @@ function add<T>(map: Map<string, T[]>, key: string, value: T): void {
 }
 
 /** Cuts overlapping ranges of one shape into pieces, each with its candidates in order up to the first that always holds. */
-function sweep(ranges: { pattern: PostcodePattern & { kind: "range" }; candidate: Candidate }[]): RangeGroup {
+function sweep(ranges: readonly RangeEntry[]): RangeGroup {
   const events = ranges.flatMap(({ pattern, candidate }) => [
     { at: pattern.low, candidate, opens: true },
     { at: pattern.high + 1, candidate, opens: false },
@@ -195,26 +225,4 @@ export function holds(
   if (entry.postcode === undefined) return true;
   const pattern = readPattern(entry.postcode);
   return !("problem" in pattern) && inPattern(pattern, place.postcode, place.country);
-}
-
-/** Smaller is more specific, compared place by place. */
-function specificity(entry: ZoneEntry): number[] {
-  const named = entry.subdivision === undefined ? 1 : 0;
-  if (entry.postcode !== undefined) {
-    const pattern = readPattern(entry.postcode);
-    if (!("problem" in pattern)) {
-      if (pattern.kind === "exact") return [0, 0, named];
-      if (pattern.kind === "prefix") return [1, -pattern.text.length, named];
-      return [2, rangeWidth(pattern), named];
-    }
-  }
-  return entry.country === "*" ? [5, 0, 0] : [3 + named, 0, 0];
-}
-
-function compareRank(a: readonly number[], b: readonly number[]): number {
-  for (let i = 0; i < a.length; i++) {
-    const difference = (a[i] ?? 0) - (b[i] ?? 0);
-    if (difference !== 0) return difference;
-  }
-  return 0;
 }
