@@ -20,9 +20,9 @@ interface Note {
 
 const noteOf = (name: string) => join(dataFolder, `${name}.server.json`);
 
-/** The secret that signs sessions; made once. */
-function authSecret(): string {
-  const file = join(dataFolder, "auth.secret");
+/** A secret of this machine; made once. */
+function secretOf(name: "auth.secret" | "secrets.key"): string {
+  const file = join(dataFolder, name);
   makeFolder(dataFolder);
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString("hex"), { mode: 0o600 });
   return readFileSync(file, "utf8");
@@ -30,7 +30,12 @@ function authSecret(): string {
 
 /** What the web process is told. */
 export function serverEnvironment(databaseUrl: string, url: string): Record<string, string> {
-  return { DATABASE_URL: databaseUrl, AUTH_SECRET: authSecret(), BASE_URL: url };
+  return {
+    DATABASE_URL: databaseUrl,
+    AUTH_SECRET: secretOf("auth.secret"),
+    SECRETS_KEY: secretOf("secrets.key"),
+    BASE_URL: url,
+  };
 }
 
 /** The server of this name when one runs already. */

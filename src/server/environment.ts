@@ -3,6 +3,8 @@ import { z } from "zod";
 const environmentSchema = z.object({
   DATABASE_URL: z.string().min(1),
   AUTH_SECRET: z.string().min(32),
+  /** What bank accounts and credentials are encrypted with. Without it they can't be opened again. */
+  SECRETS_KEY: z.string().min(32),
   BASE_URL: z.url(),
   LOG_LEVEL: z.enum(["fatal", "error", "warn", "info", "debug", "silent"]).default("info"),
 });

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import { BusinessStart } from "@/features/business/business-start";
+import { BusinessStart } from "@/features/business";
 import { DraftProvider } from "@/features/draft";
 import { LineBar } from "@/features/shell/line-bar";
 import { loadShell } from "@/features/shell/load";
@@ -7,15 +7,15 @@ import { loadShell } from "@/features/shell/load";
 export default async function DeskLayout({ children }: { readonly children: ReactNode }) {
   const shell = await loadShell();
   return (
-    <DraftProvider mayEdit={shell.mayEdit}>
-      <div className="flex h-dvh flex-col">
+    <DraftProvider mayEdit={shell.mayEdit} habits={shell.habits}>
+      <div className="flex h-dvh flex-col print:block print:h-auto">
         <LineBar
           sources={shell.sources}
           person={{ name: shell.person.name, role: shell.person.role }}
           theme={shell.theme}
           businessName={shell.businessName}
         />
-        <main className="flex min-h-0 flex-1 flex-col overflow-auto">
+        <main className="flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
           {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}
         </main>
       </div>

@@ -51,7 +51,7 @@ interface CountryIndex {
 export class ZoneIndex {
   private readonly countries = new Map<string, CountryIndex>();
 
-  constructor(private readonly chart: ZoneChart) {
+  constructor(chart: ZoneChart) {
     const byCountry = new Map<string, number[]>();
     chart.entries.forEach((entry, index) => {
       const list = byCountry.get(entry.country);

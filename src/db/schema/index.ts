@@ -1,3 +1,4 @@
 export * from "./orders";
 export * from "./people";
 export * from "./setup";
+export * from "./network";

@@ -10,6 +10,9 @@ export const user = pgTable("people", {
   emailVerified: boolean("email_verified").notNull().default(false),
   image: text(),
   role: text().notNull().default("viewer"),
+  /** Somebody who left keeps their name in the record of what they did, and can't sign in. */
+  active: boolean().notNull().default(true),
+  twoFactorEnabled: boolean("two_factor_enabled").notNull().default(false),
   createdAt: instant("created_at").notNull().defaultNow(),
   updatedAt: instant("updated_at").notNull().defaultNow(),
 });
@@ -52,6 +55,34 @@ export const verification = pgTable("verifications", {
   expiresAt: instant("expires_at").notNull(),
   createdAt: instant("created_at").notNull().defaultNow(),
   updatedAt: instant("updated_at").notNull().defaultNow(),
+});
+
+/** A second factor: the shared secret and the spare codes, both encrypted by the sign-in library. */
+export const twoFactor = pgTable("second_factors", {
+  id: text().primaryKey(),
+  secret: text().notNull(),
+  backupCodes: text("backup_codes").notNull(),
+  userId: text("user_id")
+    .notNull()
+    .references(() => user.id, { onDelete: "cascade" }),
+  verified: boolean().notNull().default(true),
+  failedVerificationCount: integer("failed_verification_count").notNull().default(0),
+  lockedUntil: instant("locked_until"),
+});
+
+/** Somebody asked in. Whoever has the link may set a password once, until it expires or is taken back. */
+export const invitations = pgTable("invitations", {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  email: text().notNull(),
+  role: text().notNull(),
+  /** SHA-256 of the link's token. */
+  hash: text().notNull().unique(),
+  invitedBy: text("invited_by").notNull(),
+  createdAt: instant("created_at").notNull(),
+  expiresAt: instant("expires_at").notNull(),
+  acceptedAt: instant("accepted_at"),
+  revokedAt: instant("revoked_at"),
 });
 
 export const rateLimit = pgTable("rate_limits", {

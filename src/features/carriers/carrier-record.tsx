@@ -9,36 +9,60 @@ import {
   DraftChoice,
   DraftSwitch,
   DraftText,
+  DraftWorkdays,
   FindingsNote,
-  RemoveMember,
+  MemberHead,
   type Notice,
 } from "@/features/draft";
-import { PageHead } from "@/ui/parts/page-head";
 import { Record, Section } from "@/ui/parts/section";
-import { limitWords, rateWords, tierNames, transitWords } from "./service-words";
+import { CarrierAccounts } from "./carrier-accounts";
+import { CarrierAddresses, CarrierContacts } from "./carrier-lists";
+import { CarrierSecrets } from "./carrier-secrets";
+import { FuelIndex } from "./fuel-index";
+import type { PrivateParts } from "./load";
+import { ServiceTable } from "./service-table";
 
-const weightUnits = ["kg", "g", "lb", "oz"].map((unit) => ({ value: unit, name: unit }));
-
-/** A firm that transports, with its services at a glance. */
-export function CarrierRecord({
-  carrier,
-  services,
-  notices,
-}: {
+interface Props {
   readonly carrier: Carrier;
   readonly services: readonly Service[];
+  /** The codes of all services there are. */
+  readonly taken: readonly string[];
+  readonly origins: readonly { readonly value: string; readonly name: string }[];
+  readonly parts: PrivateParts;
   readonly notices: readonly Notice[];
-}) {
+}
+
+const named = (units: readonly string[]) => units.map((unit) => ({ value: unit, name: unit }));
+const weightUnits = named(["kg", "g", "lb", "oz"]);
+const volumeUnits = named(["m3", "l", "cm3", "ft3", "in3"]);
+
+/** A firm that transports, with its services at a glance. */
+export function CarrierRecord({ carrier, services, taken, origins, parts, notices }: Props) {
   const path = joinPath("carriers", carrier.code);
   const at = (field: string) => `${path}/${field}`;
+  const page = `/carriers/${encodeURIComponent(carrier.code)}`;
   return (
     <>
-      <PageHead
-        above={`Carrier ${carrier.code} · ${carrier.country} · bills in ${carrier.currency}`}
-        title={carrier.name}
+      <MemberHead
+        list="carriers"
+        member={carrier}
+        value={carrier}
+        what="Carrier"
+        about={`${carrier.country} · bills in ${carrier.currency}`}
+        page="/carriers"
+        home="/carriers"
       >
-        <RemoveMember path={path} value={carrier} home="/carriers" />
-      </PageHead>
+        <Link prefetch={false} className="link" href={`${page}/sheet`}>
+          Sheet to print
+        </Link>
+        <Link
+          prefetch={false}
+          className="link"
+          href={`/services/compare?carrier=${encodeURIComponent(carrier.code)}`}
+        >
+          Compare its services
+        </Link>
+      </MemberHead>
       <FindingsNote notices={notices} />
       <ServiceTable services={services} />
       <div className="-mx-3 mb-2">
@@ -46,6 +70,8 @@ export function CarrierRecord({
           what="a service"
           list="services"
           home="/services"
+          taken={taken}
+          prefix={carrier.code}
           template={(code, name) => ({
             code,
             name,
@@ -63,99 +89,54 @@ export function CarrierRecord({
           <DraftText label="Legal name" path={at("legalName")} value={carrier.legalName} optional />
           <DraftText label="Country" path={at("country")} value={carrier.country} width="4rem" />
           <DraftText label="Tax number" path={at("taxId")} value={carrier.taxId} optional />
-          <DraftText label="SCAC" path={at("scac")} value={carrier.scac} optional width="6rem" />
+          <DraftText
+            label="SCAC"
+            path={at("scac")}
+            value={carrier.scac}
+            optional
+            width="6rem"
+            unit="its code on waybills"
+          />
           <DraftText label="Website" path={at("website")} value={carrier.website} optional />
           <DraftText label="Language" path={at("language")} value={carrier.language} optional width="5rem" />
           <DraftSwitch label="In use" path={at("active")} value={carrier.active} />
         </Section>
-        <Section name="Bills in">
+        <Section name="Counts in">
           <DraftText label="Currency" path={at("currency")} value={carrier.currency} width="5rem" />
           <DraftChoice
-            label="Weights in"
+            label="Weights"
             path={at("units/weight")}
             value={carrier.units.weight}
             options={weightUnits}
           />
-        </Section>
-        <Section name="Contacts">
-          <List
-            items={(carrier.contacts ?? []).map((contact) =>
-              [contact.name, contact.phone, contact.email].filter(Boolean).join(" · "),
-            )}
-            none="No contact yet."
+          <DraftChoice
+            label="Volumes"
+            path={at("units/volume")}
+            value={carrier.units.volume}
+            options={volumeUnits}
           />
-        </Section>
-        <Section name="Addresses">
-          <List
-            items={(carrier.addresses ?? []).map(
-              (entry) =>
-                `${entry.code}: ${[...entry.lines, entry.postcode, entry.city, entry.country].join(", ")}`,
-            )}
-            none="No address yet."
-          />
+          <DraftWorkdays path={at("workdays")} workdays={carrier.workdays} />
         </Section>
         <Section name="Fuel index">
-          <List
-            items={(carrier.fuelIndex ?? []).map((entry) => `from ${entry.from}: ${entry.percent} %`)}
-            none="No fuel index."
-          />
+          <FuelIndex path={at("fuelIndex")} carrier={carrier} notices={notices} />
+        </Section>
+        <Section name="Account numbers">
+          {parts.accounts ? (
+            <CarrierAccounts carrier={carrier.code} accounts={parts.accounts} origins={origins} />
+          ) : (
+            <p className="text-soft">Shown to coordinators, finance and administrators.</p>
+          )}
+        </Section>
+        <Section name="Bank and sign-ins">
+          {parts.secrets ? (
+            <CarrierSecrets carrier={carrier.code} secrets={parts.secrets} />
+          ) : (
+            <p className="text-soft">Only finance and administrators see bank accounts and sign-ins.</p>
+          )}
         </Section>
       </Record>
+      <CarrierAddresses path={at("addresses")} carrier={carrier} notices={notices} />
+      <CarrierContacts path={at("contacts")} carrier={carrier} notices={notices} />
     </>
-  );
-}
-
-function List({ items, none }: { readonly items: readonly string[]; readonly none: string }) {
-  if (items.length === 0) return <p className="text-soft">{none}</p>;
-  return (
-    <ul>
-      {items.map((item) => (
-        <li key={item}>{item}</li>
-      ))}
-    </ul>
-  );
-}
-
-function ServiceTable({ services }: { readonly services: readonly Service[] }) {
-  if (services.length === 0) return <p className="mb-2 text-soft">This carrier has no service yet.</p>;
-  return (
-    <div className="sheet relative mb-2 overflow-x-auto">
-      <table className="narrow w-full border-collapse">
-        <thead className="text-left text-xs text-soft">
-          <tr className="border-b border-hairline [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
-            <th>Service</th>
-            <th>Tier</th>
-            <th>Leaves from</th>
-            <th>Transit, working days</th>
-            <th>Limits</th>
-            <th>Rate</th>
-          </tr>
-        </thead>
-        <tbody>
-          {services.map((service) => (
-            <tr
-              key={service.code}
-              className="border-b border-hairline last:border-0 [&>td]:h-[30px] [&>td]:px-3"
-            >
-              <td className="font-semibold">
-                <Link
-                  prefetch={false}
-                  href={`/services/${encodeURIComponent(service.code)}`}
-                  className="link"
-                >
-                  {service.name}
-                </Link>
-                {!service.active && <span className="ml-1 text-faint">off</span>}
-              </td>
-              <td>{tierNames[service.tier]}</td>
-              <td>{service.origins?.join(", ") ?? "every origin"}</td>
-              <td>{transitWords(service)}</td>
-              <td>{limitWords(service) || <span className="text-faint">none</span>}</td>
-              <td>{rateWords(service)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
   );
 }

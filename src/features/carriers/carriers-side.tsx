@@ -1,13 +1,16 @@
 "use client";
 
+import Link from "next/link";
 import type { Carrier } from "@/core/setup/carrier";
 import type { Service } from "@/core/setup/service";
 import { AddMember } from "@/features/draft";
+import { download } from "@/features/import";
 import { SideList, type SideEntry } from "@/ui/parts/side-list";
+import { carrierCsv } from "./carrier-csv";
 
 interface Props {
   readonly carriers: readonly Carrier[];
-  readonly services: readonly Pick<Service, "code" | "name" | "carrier" | "tier" | "active">[];
+  readonly services: readonly Service[];
   /** A carrier's or a service's key. */
   readonly current: string | undefined;
   readonly country: string;
@@ -42,6 +45,7 @@ export function CarriersSide({ carriers, services, current, country, currency }:
         what="a carrier"
         list="carriers"
         home="/carriers"
+        taken={carriers.map((carrier) => carrier.code)}
         template={(code, name) => ({
           code,
           name,
@@ -52,6 +56,23 @@ export function CarriersSide({ carriers, services, current, country, currency }:
           active: true,
         })}
       />
+      {carriers.length > 0 && (
+        <p className="flex flex-wrap gap-x-3 px-3 pb-3 text-soft">
+          <Link prefetch={false} className="link" href="/services/compare">
+            Compare services
+          </Link>
+          <Link prefetch={false} className="link" href="/carriers/sheet">
+            List to print
+          </Link>
+          <button
+            type="button"
+            className="link"
+            onClick={() => download("carriers.csv", carrierCsv(carriers, services))}
+          >
+            CSV
+          </button>
+        </p>
+      )}
     </>
   );
 }

@@ -6,6 +6,7 @@ import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
 import { PickManyField } from "@/ui/fields/pick-many-field";
 import { plainNumber } from "@/ui/number-text";
+import { readQuantity, shownQuantity, type AnyUnit, type UnitQuantity } from "@/features/edits";
 import { answerText } from "./answer";
 import { useDraft } from "./draft-provider";
 
@@ -101,27 +102,31 @@ export function DraftWhole({
   );
 }
 
-/** A quantity with its unit: an empty field leaves it out. */
+/**
+ * A quantity, shown in the business's unit (or the one given) whatever unit it was set in; an empty field leaves it out. A
+ * number may be typed with a unit of its own: "70 lb".
+ */
 export function DraftQuantity({
   path,
   value,
   unit,
   ...rest
-}: FieldProps & { readonly value: { value: string; unit: string } | undefined; readonly unit: string }) {
+}: FieldProps & { readonly value: UnitQuantity | undefined; readonly unit: AnyUnit }) {
   const { mayEdit } = useDraft();
-  const commit = useCommit(path, value);
-  const shown = value?.unit ?? unit;
-  const onCommit = (typed: string) =>
-    commit(typed.trim() === "" ? undefined : { value: plainNumber(typed), unit: shown });
+  const commit = useCommit(path, value && { ...value });
+  const onCommit = (typed: string) => {
+    const read = readQuantity(typed, unit);
+    return commit(read && { ...read });
+  };
   return (
     <EditField
       {...rest}
       path={path}
       numeric
       width="6rem"
-      unit={shown}
+      unit={value && value.unit !== unit ? `${unit}, set as ${value.value} ${value.unit}` : unit}
       placeholder="none"
-      value={value?.value ?? ""}
+      value={shownQuantity(value, unit)}
       readOnly={!mayEdit}
       onCommit={onCommit}
     />
@@ -131,11 +136,14 @@ export function DraftQuantity({
 interface ChoiceProps extends FieldProps {
   readonly value: string;
   readonly options: readonly { readonly value: string; readonly name: string }[];
+  /** Commits what is chosen where that is not the value itself. */
+  readonly onCommit?: (chosen: string) => Promise<Committed>;
 }
 
 /** One of a few at a path of the draft. */
-export function DraftChoice({ path, value, options, label }: ChoiceProps) {
+export function DraftChoice({ path, value, options, label, onCommit }: ChoiceProps) {
   const { mayEdit } = useDraft();
+  const commit = useCommit(path, value);
   return (
     <ChoiceField
       path={path}
@@ -143,7 +151,7 @@ export function DraftChoice({ path, value, options, label }: ChoiceProps) {
       value={value}
       options={options}
       readOnly={!mayEdit}
-      onCommit={useCommit(path, value)}
+      onCommit={onCommit ?? commit}
     />
   );
 }

@@ -12,12 +12,26 @@ import {
 } from "react";
 import { useRouter } from "next/navigation";
 import { inverse, type Change } from "@/core/setup/inverse";
-import { editDraft } from "./actions";
+import { editDraft, renameInDraft } from "./actions";
 import { answerText, type EditAnswer } from "./answer";
+
+/** How the business counts: the units quantities are shown in, and the currency money without another is of. */
+export interface Habits {
+  readonly weight: "kg" | "g" | "lb" | "oz";
+  readonly length: "cm" | "mm" | "m" | "in";
+  readonly currency: string;
+  /** The date in the business's time zone. */
+  readonly today: string;
+}
+
+type Renaming = Parameters<typeof renameInDraft>[0];
 
 interface Draft {
   readonly mayEdit: boolean;
+  readonly habits: Habits;
   readonly commit: (changes: readonly Change[]) => Promise<EditAnswer>;
+  /** Gives something another code wherever it is named. */
+  readonly rename: (renaming: Renaming) => Promise<EditAnswer>;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly canUndo: boolean;
@@ -35,10 +49,10 @@ export function useDraft(): Draft {
   return draft;
 }
 
-/** Sends changes; a server that does not answer is a failure like any other, and nothing typed is lost by it. */
-async function send(changes: readonly Change[]): Promise<EditAnswer> {
+/** Waits for an answer; a server that gives none is a failure like any other, and nothing typed is lost by it. */
+async function answerOf(sent: Promise<EditAnswer>): Promise<EditAnswer> {
   try {
-    return await editDraft(changes);
+    return await sent;
   } catch {
     return { ok: false, code: "unreachable", problems: [] };
   }
@@ -46,9 +60,11 @@ async function send(changes: readonly Change[]): Promise<EditAnswer> {
 
 export function DraftProvider({
   mayEdit,
+  habits,
   children,
 }: {
   readonly mayEdit: boolean;
+  readonly habits: Habits;
   readonly children: ReactNode;
 }) {
   const router = useRouter();
@@ -66,10 +82,10 @@ export function DraftProvider({
     return next;
   }, []);
 
-  const commit = useCallback(
-    (changes: readonly Change[]) =>
+  const store = useCallback(
+    (send: () => Promise<EditAnswer>) =>
       queue(async () => {
-        const answer = await send(changes);
+        const answer = await answerOf(send());
         if (answer.ok) {
           past.current.push(answer.changes);
           future.current = [];
@@ -80,13 +96,15 @@ export function DraftProvider({
       }),
     [count, router, queue],
   );
+  const commit = useCallback((changes: readonly Change[]) => store(() => editDraft(changes)), [store]);
+  const rename = useCallback((renaming: Renaming) => store(() => renameInDraft(renaming)), [store]);
 
   const move = useCallback(
     (from: typeof past, to: typeof past) =>
       queue(async () => {
         const step = from.current.pop();
         if (!step) return;
-        const answer = await send(inverse(step));
+        const answer = await answerOf(editDraft(inverse(step)));
         if (answer.ok) to.current.push(answer.changes);
         setNotice(answer.ok ? undefined : `Not taken back: ${answerText(answer)}`);
         count();
@@ -110,8 +128,18 @@ export function DraftProvider({
   }, [undo, redo]);
 
   const value = useMemo(
-    () => ({ mayEdit, commit, undo, redo, canUndo: depth.past > 0, canRedo: depth.future > 0, notice }),
-    [mayEdit, commit, undo, redo, depth, notice],
+    () => ({
+      mayEdit,
+      habits,
+      commit,
+      rename,
+      undo,
+      redo,
+      canUndo: depth.past > 0,
+      canRedo: depth.future > 0,
+      notice,
+    }),
+    [mayEdit, habits, commit, rename, undo, redo, depth, notice],
   );
   return <Context value={value}>{children}</Context>;
 }

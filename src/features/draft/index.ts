@@ -1,4 +1,6 @@
-export { answerText } from "./answer";
+export { AddMember } from "./add-member";
+export { answerText, type EditAnswer } from "./answer";
+export { DraftAddress, linesText, readLines } from "./draft-address";
 export {
   DraftChoice,
   DraftDecimal,
@@ -10,7 +12,10 @@ export {
   useCommit,
 } from "./draft-fields";
 export { DraftProvider, useDraft } from "./draft-provider";
+export { DraftTable, type TableColumn } from "./draft-table";
+export { DraftWorkdays } from "./draft-workdays";
 export { FindingsNote } from "./findings-note";
-export { AddMember, RemoveMember } from "./member-buttons";
+export { MemberHead } from "./member-head";
 export { noticesFor, type Notice } from "./notice";
 export { placeHref } from "./place-link";
+export { RenameForm } from "./rename-form";

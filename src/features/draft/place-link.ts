@@ -1,8 +1,12 @@
 import { splitPath } from "@/core/setup/path";
 
+/** What the business's own page shows. */
+const onBusinessPage = ["business", "sourcing", "exchangeRates", "chargeTypes"];
+
 /** The screen that shows a place of the setup, and within it the field; `undefined` for places without a screen. */
 export function placeHref(path: string): string | undefined {
   const [list, member, ...rest] = splitPath(path);
+  if (list !== undefined && onBusinessPage.includes(list)) return `/business#${path}`;
   if (list === undefined || member === undefined) return undefined;
   const code = encodeURIComponent(member);
   const hash = rest.length > 0 ? `#${path}` : "";

@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import type { Channel, Offer } from "@/core/setup/offer";
-import { joinPath, type Json } from "@/core/setup/path";
+import { joinPath } from "@/core/setup/path";
 import {
   DraftChoice,
   DraftDecimal,
@@ -10,16 +10,16 @@ import {
   DraftSwitch,
   DraftText,
   FindingsNote,
-  RemoveMember,
+  MemberHead,
   useCommit,
   useDraft,
   type Notice,
 } from "@/features/draft";
+import { destinationText, readDestinations } from "@/features/edits";
 import { EditField } from "@/ui/fields/edit-field";
-import { PageHead } from "@/ui/parts/page-head";
 import { ReadBack } from "@/ui/parts/read-back";
 import { Section } from "@/ui/parts/section";
-import { basisWords, placeWords, planWords, readPlaces } from "./offer-words";
+import { basisWords, planWords } from "./offer-words";
 import { PlanEditor } from "./plan-editor";
 import { adjustmentSentences, freeSentences } from "./plan-words";
 
@@ -72,9 +72,15 @@ export function OfferPage({
   );
   return (
     <>
-      <PageHead above={`Offer ${offer.code} · ${planWords(offer, homeCurrency)}`} title={offer.name}>
-        <RemoveMember path={path} value={offer as Json} home="/offers" />
-      </PageHead>
+      <MemberHead
+        list="offers"
+        member={offer}
+        value={offer}
+        what="Offer"
+        about={planWords(offer, homeCurrency)}
+        page="/offers"
+        home="/offers"
+      />
       <FindingsNote notices={notices} />
       <WhereForWhom offer={offer} path={path} channels={channels} goodsClasses={goodsClasses} />
       <Section name="Behind it">
@@ -219,7 +225,7 @@ function Places({ label, path, offer, side, none }: PlacesProps) {
   const places = offer.destinations?.[side];
   const commit = useCommit(path, places);
   const onCommit = (typed: string) => {
-    const read = readPlaces(typed);
+    const read = readDestinations(typed);
     return commit(read.length === 0 ? undefined : read);
   };
   return (
@@ -228,7 +234,7 @@ function Places({ label, path, offer, side, none }: PlacesProps) {
       path={path}
       width="34rem"
       placeholder={none}
-      value={places?.map(placeWords).join(", ") ?? ""}
+      value={places?.map(destinationText).join(", ") ?? ""}
       readOnly={!mayEdit}
       onCommit={onCommit}
     />

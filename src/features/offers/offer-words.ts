@@ -1,29 +1,5 @@
-import type { Destination } from "@/core/setup/primitives";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { termsWords } from "./plan-words";
-
-export function placeWords({ country, subdivision, postcode }: Destination): string {
-  return [subdivision ?? country, postcode].filter(Boolean).join(" ");
-}
-
-/** "EE 92*, AX" and back: a place a comma, a country and perhaps a postcode pattern or a subdivision. */
-export function readPlaces(text: string): Destination[] {
-  return text
-    .split(/[,;\n]+/)
-    .map((part) => part.trim())
-    .filter(Boolean)
-    .map((part) => {
-      const [first = "", ...rest] = part.split(/\s+/);
-      const upper = first.toUpperCase();
-      const postcode = rest.join("");
-      const subdivision = /^[A-Z]{2}-/.test(upper) ? upper : undefined;
-      return {
-        country: subdivision ? upper.slice(0, 2) : upper,
-        ...(subdivision ? { subdivision } : {}),
-        ...(postcode ? { postcode } : {}),
-      };
-    });
-}
 
 const pers = {
   order: "for the order",

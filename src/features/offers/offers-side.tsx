@@ -54,6 +54,7 @@ export function OffersSide({ channels, offers, current, homeCurrency }: Props) {
         what="an offer"
         list="offers"
         home="/offers"
+        taken={offers.map((offer) => offer.code)}
         template={(code, name) => ({
           code,
           name,

@@ -11,13 +11,12 @@ import {
   DraftText,
   DraftWhole,
   FindingsNote,
-  RemoveMember,
+  MemberHead,
   useCommit,
   useDraft,
   type Notice,
 } from "@/features/draft";
 import { EditField } from "@/ui/fields/edit-field";
-import { PageHead } from "@/ui/parts/page-head";
 import { Record, Section } from "@/ui/parts/section";
 
 interface Props {
@@ -43,9 +42,15 @@ export function OriginRecord({ origin, goodsClasses, services, notices }: Props)
   const at = (field: string) => `${path}/${field}`;
   return (
     <>
-      <PageHead above={`Origin ${origin.code} · rank ${origin.rank}`} title={origin.name}>
-        <RemoveMember path={path} value={origin} home="/origins" />
-      </PageHead>
+      <MemberHead
+        list="origins"
+        member={origin}
+        value={origin}
+        what="Origin"
+        about={`rank ${origin.rank}`}
+        page="/origins"
+        home="/origins"
+      />
       <FindingsNote notices={notices} />
       <Record>
         <Section name="Name">

@@ -33,6 +33,7 @@ export function OriginsSide({
         what="an origin"
         list="origins"
         home="/origins"
+        taken={origins.map((origin) => origin.code)}
         template={(code, name) => ({
           code,
           name,

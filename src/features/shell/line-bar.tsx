@@ -25,7 +25,7 @@ export function LineBar({ sources, person, theme, businessName }: Props) {
   const button =
     "rounded-md p-1.5 text-ink enabled:hover:bg-well disabled:text-faint disabled:opacity-50 disabled:cursor-default";
   return (
-    <header className="flex h-16 shrink-0 items-center gap-3 border-b border-hairline bg-sheet pr-4 pl-[18px]">
+    <header className="flex h-16 shrink-0 items-center gap-3 border-b border-hairline bg-sheet pr-4 pl-[18px] print:hidden">
       <div className="w-[112px] shrink-0 max-lg:hidden">
         <p className="wide text-[1.0625rem] leading-tight font-extrabold tracking-tight">wallodrom</p>
         <p className="narrow truncate text-xs text-soft">{businessName}</p>

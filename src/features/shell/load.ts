@@ -1,7 +1,10 @@
 import "server-only";
 import { cookies } from "next/headers";
+import type { Business } from "@/core/setup/business";
 import { requirePerson } from "@/server/auth/person";
 import { may } from "@/server/auth/roles";
+import { localDate } from "@/core/calendar/local-date";
+import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { currentSetup } from "@/server/services/current-setup";
 
@@ -17,9 +20,20 @@ export async function loadShell() {
     mayEdit: may(person.role, "edit-setup"),
     sources,
     businessName: current?.setup.business.name,
+    habits: habitsOf(current?.setup.business),
     theme: await readTheme(),
     hasSetup: current !== undefined,
   };
+}
+
+/** How the business counts; what stands in before there is one is never shown beside a figure. */
+function habitsOf(business: Business | undefined) {
+  return {
+    weight: business?.units.weight ?? "kg",
+    length: business?.units.length ?? "cm",
+    currency: business?.homeCurrency ?? "EUR",
+    today: localDate(now().toISOString(), business?.timeZone ?? "UTC"),
+  } as const;
 }
 
 export type Theme = "system" | "light" | "dark";

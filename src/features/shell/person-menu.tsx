@@ -1,6 +1,7 @@
 "use client";
 
 import { DropdownMenu } from "radix-ui";
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 
@@ -13,6 +14,15 @@ const themes = [
   { value: "system", name: "As the device" },
   { value: "light", name: "Light" },
   { value: "dark", name: "Dark" },
+];
+
+/** What lies beside the line. */
+const places: readonly { readonly href: string; readonly name: string; readonly only?: string }[] = [
+  { href: "/business", name: "Business" },
+  { href: "/people", name: "People and roles", only: "admin" },
+  { href: "/api-keys", name: "API keys", only: "admin" },
+  { href: "/activity", name: "Activity" },
+  { href: "/account", name: "Your sign-in" },
 ];
 
 const YEAR = 60 * 60 * 24 * 365;
@@ -59,6 +69,16 @@ export function PersonMenu({ person, theme }: Props) {
             <span className="block font-semibold">{person.name}</span>
             <span className="text-soft">{person.role}</span>
           </DropdownMenu.Label>
+          <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
+          {places.map(({ href, name, only }) =>
+            only === undefined || only === person.role ? (
+              <DropdownMenu.Item key={href} asChild className={`${entry} block`}>
+                <Link href={href} prefetch={false}>
+                  {name}
+                </Link>
+              </DropdownMenu.Item>
+            ) : null,
+          )}
           <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
           <DropdownMenu.RadioGroup value={chosen} onValueChange={choose} aria-label="Theme">
             {themes.map((one) => (

@@ -8,10 +8,12 @@ interface Props {
   readonly charts: readonly ZoneChart[];
   readonly currency: string;
   readonly today: string;
+  /** The codes of the tariffs there are. */
+  readonly taken: readonly string[];
 }
 
 /** Begins a tariff on a zone chart, with a row a zone and one break without rates. */
-export function AddTariff({ charts, currency, today }: Props) {
+export function AddTariff({ charts, currency, today, taken }: Props) {
   const [side, setSide] = useState("buy");
   const [chart, setChart] = useState(charts[0]?.code ?? "");
   if (charts.length === 0) return null;
@@ -23,6 +25,7 @@ export function AddTariff({ charts, currency, today }: Props) {
         what="a tariff"
         list="tariffs"
         home="/tariffs"
+        taken={taken}
         template={(code, name) => ({
           code,
           name,

@@ -2,16 +2,15 @@
 
 import Link from "next/link";
 import { useCallback, useMemo, useState } from "react";
-import { joinPath, type Json } from "@/core/setup/path";
+import { joinPath } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, RemoveMember, useDraft, type Notice } from "@/features/draft";
+import { answerText, MemberHead, useDraft, type Notice } from "@/features/draft";
 import { classNames } from "@/ui/class-names";
 import type { Place } from "@/ui/grid/block";
 import { DataGrid, type GridColumn } from "@/ui/grid/data-grid";
 import type { CellEdit, GridCommitted } from "@/ui/grid/use-grid";
 import { Key } from "@/ui/parts/key";
-import { PageHead } from "@/ui/parts/page-head";
 import { cellChanges, cellOf, cellText, columnAt, LEAD } from "./cell-edits";
 import { CellPanel } from "./cell-panel";
 import { EdgeInput } from "./edge-input";
@@ -71,12 +70,15 @@ export function TariffWorkbench({
     <div className="px-[18px] py-4">
       <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_316px]">
         <div className="min-w-0">
-          <PageHead
-            above={`${carrierName === undefined ? "" : `${carrierName} · `}${tariff.side === "buy" ? "what we pay" : "what we charge"} · ${tariff.currency} by ${measureWords(tariff)}`}
-            title={tariff.name}
-          >
-            <RemoveMember path={joinPath("tariffs", tariff.code)} value={tariff as Json} home="/tariffs" />
-          </PageHead>
+          <MemberHead
+            list="tariffs"
+            member={tariff}
+            value={tariff}
+            what="Tariff"
+            about={`${carrierName === undefined ? "" : `${carrierName} · `}${tariff.side === "buy" ? "what we pay" : "what we charge"} · ${tariff.currency} by ${measureWords(tariff)}`}
+            page="/tariffs"
+            home="/tariffs"
+          />
           <Editions tariff={tariff} current={edition.label} today={today} daysLeft={daysLeft} />
           <DataGrid
             key={edition.label}

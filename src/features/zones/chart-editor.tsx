@@ -1,15 +1,14 @@
 "use client";
 
 import { useCallback, useMemo } from "react";
-import { joinPath, type Json } from "@/core/setup/path";
+import { joinPath } from "@/core/setup/path";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, DraftText, FindingsNote, RemoveMember, useDraft, type Notice } from "@/features/draft";
+import { answerText, DraftText, FindingsNote, MemberHead, useDraft, type Notice } from "@/features/draft";
 import type { Place } from "@/ui/grid/block";
 import { DataGrid, type GridColumn } from "@/ui/grid/data-grid";
 import type { CellEdit, GridCommitted } from "@/ui/grid/use-grid";
 import { Key } from "@/ui/parts/key";
-import { PageHead } from "@/ui/parts/page-head";
-import { entryChanges, entryFields, entryText } from "./entry-edits";
+import { entryChanges, entryColumns, entryText } from "./entry-edits";
 import { PostcodeTester } from "./postcode-tester";
 import { ZoneList } from "./zone-list";
 
@@ -37,7 +36,7 @@ export function ChartEditor({ chart, usedBy, notices, entry }: Props) {
   const { commit, mayEdit } = useDraft();
   const path = joinPath("zoneCharts", chart.code);
   const textOf = useCallback(
-    ({ row, column }: Place) => entryText(chart.entries[row], entryFields[column] ?? "zone"),
+    ({ row, column }: Place) => entryText(chart.entries[row], column),
     [chart.entries],
   );
   const editable = useCallback(() => mayEdit, [mayEdit]);
@@ -46,7 +45,7 @@ export function ChartEditor({ chart, usedBy, notices, entry }: Props) {
       const answer = await commit(entryChanges(chart, edits, path));
       if (answer.ok) return { ok: true };
       const row = Number(/\/entries\/(\d+)/.exec(answer.problems[0]?.path ?? "")?.[1]);
-      const field = entryFields.findIndex((name) => answer.problems[0]?.path.endsWith(`/${name}`));
+      const field = entryColumns.findIndex(({ field }) => answer.problems[0]?.path.endsWith(`/${field}`));
       return {
         ok: false,
         text: answerText(answer),
@@ -62,12 +61,15 @@ export function ChartEditor({ chart, usedBy, notices, entry }: Props) {
   const names = useMemo(() => new Map(chart.zones.map((zone) => [zone.code, zone.name])), [chart.zones]);
   return (
     <>
-      <PageHead
-        above={`Zone chart ${chart.code} · ${usedBy.length === 0 ? "no tariff reads it" : `read by ${usedBy.join(", ")}`}${chart.origins ? ` · only from ${chart.origins.join(", ")}` : ""}`}
-        title={chart.name}
-      >
-        <RemoveMember path={path} value={chart as Json} home="/zones" />
-      </PageHead>
+      <MemberHead
+        list="zoneCharts"
+        member={chart}
+        value={chart}
+        what="Zone chart"
+        about={`${usedBy.length === 0 ? "no tariff reads it" : `read by ${usedBy.join(", ")}`}${chart.origins ? ` · only from ${chart.origins.join(", ")}` : ""}`}
+        page="/zones"
+        home="/zones"
+      />
       <FindingsNote notices={notices} />
       <div className="grid gap-4 lg:grid-cols-[minmax(0,480px)_minmax(0,1fr)]">
         <section aria-label="Entries">

@@ -33,6 +33,7 @@ export function ZonesSide({
         what="a zone chart"
         list="zoneCharts"
         home="/zones"
+        taken={charts.map((chart) => chart.code)}
         template={(code, name) => ({ code, name, zones: [{ code: "1", name: "Zone 1" }], entries: [] })}
       />
     </>

@@ -2,12 +2,12 @@
 export const roles = ["admin", "coordinator", "finance", "viewer"] as const;
 export type Role = (typeof roles)[number];
 
-export type Permission = "look" | "edit-setup" | "edit-orders" | "manage-people";
+export type Permission = "look" | "edit-setup" | "edit-orders" | "see-secrets" | "manage-people";
 
 const granted: Readonly<Record<Role, readonly Permission[]>> = {
-  admin: ["look", "edit-setup", "edit-orders", "manage-people"],
+  admin: ["look", "edit-setup", "edit-orders", "see-secrets", "manage-people"],
   coordinator: ["look", "edit-setup", "edit-orders"],
-  finance: ["look"],
+  finance: ["look", "see-secrets"],
   viewer: ["look"],
 };
 

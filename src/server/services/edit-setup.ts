@@ -1,11 +1,14 @@
 import "server-only";
 import { applyChanges } from "@/core/setup/change";
 import type { Change } from "@/core/setup/inverse";
+import { splitPath } from "@/core/setup/path";
+import type { Problem } from "@/core/setup/problem";
 import type { Setup } from "@/core/setup/setup";
 import type { Database } from "@/db/connect";
 import { activity } from "@/db/schema";
 import { lockStamp, readSetup, writeSetup } from "@/db/queries/setup";
 import { done, failed, type Result } from "../result";
+import { carryRenames, usesOutside } from "./carry-codes";
 import { currentSetup, remember } from "./current-setup";
 
 export interface EditResult {
@@ -27,6 +30,7 @@ export async function editSetup(
   const known = await currentSetup(db, "draft");
   if (!known) return failed("not-found");
   let written: { stamp: number; setup: Setup } | undefined;
+  let itemsChanged = false;
   const result = await db.transaction(async (transaction): Promise<Result<EditResult>> => {
     const tx = transaction as Database;
     const stamp = await lockStamp(tx);
@@ -37,7 +41,10 @@ export async function editSetup(
       const conflict = changed.problems.some((problem) => problem.code === "changed-meanwhile");
       return failed(conflict ? "conflict" : "invalid", changed.problems);
     }
+    const used = await firstUse(tx, changed.value.changes);
+    if (used) return failed("invalid", [used]);
     const next = await writeSetup(tx, before, changed.value.setup, now);
+    itemsChanged = await carryRenames(tx, changed.value.changes);
     await tx.insert(activity).values(
       changed.value.changes.map((change) => ({
         at: now.toISOString(),
@@ -52,8 +59,21 @@ export async function editSetup(
     written = { stamp: next, setup: changed.value.setup };
     return done({ stamp: next, changes: changed.value.changes });
   });
-  if (written) remember(written.stamp, written.setup);
+  // a renamed code changes items too: then whoever reads next reads everything anew
+  if (written && !itemsChanged) remember(written.stamp, written.setup);
   return result;
+}
+
+/** The first removed member that something outside of the setup still names. */
+async function firstUse(tx: Database, changes: readonly Change[]): Promise<Problem | undefined> {
+  for (const { path, from, to } of changes) {
+    const [list, member, ...rest] = splitPath(path);
+    if (list === undefined || member === undefined || rest.length > 0) continue;
+    if (from === undefined || to !== undefined) continue;
+    const [use] = await usesOutside(tx, list, member);
+    if (use) return { code: "in-use", path, data: { uses: `${use.count} ${use.what}`, first: "" } };
+  }
+  return undefined;
 }
 
 /** Puts a whole setup in place of what is stored: loading the demo, restoring a file. */

@@ -11,10 +11,11 @@ interface Props {
   readonly options: readonly { readonly value: string; readonly name: string }[];
   readonly onCommit: Commit;
   readonly readOnly?: boolean;
+  readonly hideLabel?: boolean;
 }
 
 /** One of a few; committed when chosen. */
-export function ChoiceField({ label, path, value, options, onCommit, readOnly }: Props) {
+export function ChoiceField({ label, path, value, options, onCommit, readOnly, hideLabel }: Props) {
   const id = useId();
   const [chosen, setChosen] = useState<string>();
   const [trouble, setTrouble] = useState<string>();
@@ -27,7 +28,7 @@ export function ChoiceField({ label, path, value, options, onCommit, readOnly }:
   return (
     <div className="mb-1" data-path={path}>
       <div className="flex flex-wrap items-baseline gap-x-2">
-        <label htmlFor={id} className="w-[128px] shrink-0 text-soft">
+        <label htmlFor={id} className={hideLabel ? "sr-only" : "w-[128px] shrink-0 text-soft"}>
           {label}
         </label>
         <select
@@ -46,7 +47,7 @@ export function ChoiceField({ label, path, value, options, onCommit, readOnly }:
         </select>
       </div>
       {trouble !== undefined && (
-        <p role="alert" className="text-loss md:ml-[136px]">
+        <p role="alert" className={hideLabel ? "text-loss" : "text-loss md:ml-[136px]"}>
           {trouble}
         </p>
       )}

@@ -14,10 +14,11 @@ interface Props {
   readonly readOnly?: boolean;
   /** What choosing none means. */
   readonly none: string;
+  readonly hideLabel?: boolean;
 }
 
 /** Any of a few, each switched by itself; the order of the chosen is the order of the options. */
-export function PickManyField({ label, path, chosen, options, onCommit, readOnly, none }: Props) {
+export function PickManyField({ label, path, chosen, options, onCommit, readOnly, none, hideLabel }: Props) {
   const [trouble, setTrouble] = useState<string>();
   const toggle = async (value: string) => {
     const next = options
@@ -28,7 +29,9 @@ export function PickManyField({ label, path, chosen, options, onCommit, readOnly
   };
   return (
     <fieldset data-path={path} className="mb-1 flex flex-wrap items-baseline gap-x-2" disabled={readOnly}>
-      <legend className="float-left w-[128px] shrink-0 pt-1 text-soft">{label}</legend>
+      <legend className={hideLabel ? "sr-only" : "float-left w-[128px] shrink-0 pt-1 text-soft"}>
+        {label}
+      </legend>
       <div className="flex flex-1 flex-wrap items-center gap-1">
         {options.map((option) => {
           const on = chosen.includes(option.value);

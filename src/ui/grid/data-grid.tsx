@@ -43,22 +43,25 @@ interface Props {
   readonly start?: Place | undefined;
   /** Whether the grid takes the focus when it appears: somebody came for that cell. */
   readonly takeFocus?: boolean;
+  /** Whether pasting over the last row adds rows. */
+  readonly grows?: boolean;
 }
 
 const ROW = 30;
 
 /** A grid edited as a spreadsheet is: arrows move, typing edits, Enter commits and goes down, Tab right, Esc gives up. */
 export function DataGrid(props: Props) {
-  const { columns, rows, textOf, mayEdit, commit, onActive, takeFocus, height = "68vh" } = props;
+  const { columns, rows, textOf, mayEdit, commit, onActive, takeFocus, grows, height = "68vh" } = props;
   const source = useMemo(
-    () => ({ rows, columns: columns.length, textOf, mayEdit, commit }),
-    [rows, columns.length, textOf, mayEdit, commit],
+    () => ({ rows, columns: columns.length, textOf, mayEdit, commit, grows }),
+    [rows, columns.length, textOf, mayEdit, commit, grows],
   );
   const grid = useGrid(source, props.start);
   const id = useId();
   const box = useRef<HTMLDivElement>(null);
+  const shownRows = useMemo(() => rowsWith(rows, grid.unstored.edits.values()), [rows, grid.unstored]);
   const virtual = useVirtualizer({
-    count: rows,
+    count: shownRows,
     getScrollElement: () => box.current,
     estimateSize: () => ROW,
     overscan: 12,
@@ -167,6 +170,13 @@ export function DataGrid(props: Props) {
       )}
     </div>
   );
+}
+
+/** As many rows as there are, and those that were pasted and could not be stored. */
+function rowsWith(rows: number, edits: Iterable<CellEdit>): number {
+  let most = rows;
+  for (const edit of edits) most = Math.max(most, edit.row + 1);
+  return most;
 }
 
 function fixedLefts(columns: readonly GridColumn[]): (number | undefined)[] {

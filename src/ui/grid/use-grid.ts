@@ -18,6 +18,8 @@ export interface GridSource {
   readonly textOf: (place: Place) => string;
   readonly mayEdit: (place: Place) => boolean;
   readonly commit: (edits: readonly CellEdit[]) => Promise<GridCommitted>;
+  /** Whether a pasted block may reach over the last row and so add rows. */
+  readonly grows?: boolean | undefined;
 }
 
 /** What is typed and not stored: it stays in its cells, with what is wrong, until it is stored or given up. */
@@ -166,7 +168,7 @@ function pasted(values: readonly (readonly string[])[], block: Block, source: Gr
   values.forEach((cells, i) =>
     cells.forEach((text, j) => {
       const place = { row: block.top + i, column: block.left + j };
-      if (place.row < source.rows && place.column < source.columns)
+      if ((source.grows || place.row < source.rows) && place.column < source.columns)
         edits.push({ ...place, text: text.trim() });
     }),
   );

@@ -25,7 +25,12 @@ export default async function Tariffs() {
       ) : (
         <TariffList tariffs={tariffSummaries(setup, findings, today)} today={today} />
       )}
-      <AddTariff charts={setup.zoneCharts} currency={setup.business.homeCurrency} today={today} />
+      <AddTariff
+        charts={setup.zoneCharts}
+        currency={setup.business.homeCurrency}
+        today={today}
+        taken={setup.tariffs.map((tariff) => tariff.code)}
+      />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { CarrierRecord, CarriersSide } from "@/features/carriers";
+import { loadPrivate } from "@/features/carriers/load";
 import { noticesFor } from "@/features/draft/notice";
 import { loadDraft } from "@/features/draft/load";
 import { TwoPanes } from "@/ui/parts/two-panes";
@@ -9,9 +10,10 @@ export const metadata: Metadata = { title: "Carriers" };
 
 export default async function CarrierPage({ params }: { readonly params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
-  const { setup, findings } = await loadDraft();
+  const { person, setup, findings } = await loadDraft();
   const carrier = setup?.carriers.find((entry) => entry.code === code);
   if (!setup || !carrier) notFound();
+  const parts = await loadPrivate(code, person.role);
   return (
     <TwoPanes
       side={
@@ -28,6 +30,9 @@ export default async function CarrierPage({ params }: { readonly params: Promise
         key={code}
         carrier={carrier}
         services={setup.services.filter((service) => service.carrier === code)}
+        taken={setup.services.map((service) => service.code)}
+        origins={setup.origins.map((origin) => ({ value: origin.code, name: origin.name }))}
+        parts={parts}
         notices={noticesFor(findings, `carriers/${code}`)}
       />
     </TwoPanes>

@@ -3,6 +3,7 @@ import { notFound } from "next/navigation";
 import { CarriersSide, ServiceRecord } from "@/features/carriers";
 import { noticesFor } from "@/features/draft/notice";
 import { loadDraft } from "@/features/draft/load";
+import { ruleChoices } from "@/features/rules/rule-choices";
 import { TwoPanes } from "@/ui/parts/two-panes";
 
 export const metadata: Metadata = { title: "Services" };
@@ -30,8 +31,16 @@ export default async function ServicePage({ params }: { readonly params: Promise
         key={code}
         service={service}
         carrier={setup.carriers.find((entry) => entry.code === service.carrier)}
-        origins={setup.origins.map(option)}
-        goodsClasses={setup.goodsClasses.map(option)}
+        choices={ruleChoices(setup)}
+        connections={setup.connections.map((connection) => ({
+          value: connection.code,
+          name: connection.code,
+        }))}
+        chargeTypes={setup.chargeTypes.map(option)}
+        chart={
+          setup.tariffs.find((tariff) => "tariff" in service.rate && tariff.code === service.rate.tariff)
+            ?.zoneChart
+        }
         buyTariffs={setup.tariffs.filter((tariff) => tariff.side === "buy").map(option)}
         offers={setup.offers.filter((offer) => offer.services.includes(code))}
         homeCurrency={setup.business.homeCurrency}

@@ -6,6 +6,7 @@ import type { Json } from "@/core/setup/path";
 import { Button } from "@/ui/parts/button";
 import { answerText } from "./answer";
 import { useDraft } from "./draft-provider";
+import { suggestCode } from "./member-code";
 
 interface AddProps {
   /** "origin": what is added, in words. */
@@ -13,23 +14,28 @@ interface AddProps {
   readonly list: string;
   readonly home: string;
   readonly template: (code: string, name: string) => Json;
+  /** The codes there are: the one that is suggested is none of them. */
+  readonly taken: readonly string[];
+  /** What the suggested code begins with: the carrier's, for its services. */
+  readonly prefix?: string;
 }
 
 /** Adds a member to a list: its code and name first, everything else on its page. */
-export function AddMember({ what, list, home, template }: AddProps) {
+export function AddMember({ what, list, home, template, taken, prefix }: AddProps) {
   const { mayEdit, commit } = useDraft();
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [code, setCode] = useState("");
+  const [typedCode, setCode] = useState<string>();
   const [name, setName] = useState("");
   const [trouble, setTrouble] = useState<string>();
+  const code = typedCode ?? suggestCode(name, taken, prefix);
   if (!mayEdit) return null;
   const add = async (event: FormEvent) => {
     event.preventDefault();
     const answer = await commit([{ path: `${list}/${encodeURIComponent(code)}`, to: template(code, name) }]);
     if (!answer.ok) return setTrouble(answerText(answer));
     setOpen(false);
-    setCode("");
+    setCode(undefined);
     setName("");
     setTrouble(undefined);
     router.push(`${home}/${encodeURIComponent(code)}`);
@@ -57,7 +63,7 @@ export function AddMember({ what, list, home, template }: AddProps) {
         />
       </label>
       <label className="block">
-        Code
+        Code <span className="text-soft">how other things name it</span>
         <input className={field} value={code} onChange={(event) => setCode(event.target.value)} required />
       </label>
       {trouble !== undefined && (
@@ -72,34 +78,5 @@ export function AddMember({ what, list, home, template }: AddProps) {
         <Button onClick={() => setOpen(false)}>Not now</Button>
       </div>
     </form>
-  );
-}
-
-interface RemoveProps {
-  readonly path: string;
-  readonly value: Json;
-  readonly home: string;
-}
-
-/** Removes a member; one that is in use stays, and what uses it is named. */
-export function RemoveMember({ path, value, home }: RemoveProps) {
-  const { mayEdit, commit } = useDraft();
-  const router = useRouter();
-  const [trouble, setTrouble] = useState<string>();
-  if (!mayEdit) return null;
-  const remove = async () => {
-    const answer = await commit([{ path, from: value }]);
-    if (answer.ok) router.push(home);
-    else setTrouble(answerText(answer));
-  };
-  return (
-    <>
-      <Button onClick={() => void remove()}>Delete</Button>
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
-    </>
   );
 }

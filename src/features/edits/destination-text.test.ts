@@ -1,8 +1,8 @@
-import { placeWords, readPlaces } from "./offer-words";
+import { destinationText, readDestinations } from "./destination-text";
 
 test("places are read as they are written", () => {
   const text = "EE 92*, AX, SE-I, SE 621 45, NO 9170..9179";
-  const places = readPlaces(text);
+  const places = readDestinations(text);
   expect(places).toEqual([
     { country: "EE", postcode: "92*" },
     { country: "AX" },
@@ -10,6 +10,6 @@ test("places are read as they are written", () => {
     { country: "SE", postcode: "62145" },
     { country: "NO", postcode: "9170..9179" },
   ]);
-  expect(readPlaces(places.map(placeWords).join(", "))).toEqual(places);
-  expect(readPlaces("  ")).toEqual([]);
+  expect(readDestinations(places.map(destinationText).join(", "))).toEqual(places);
+  expect(readDestinations("  ")).toEqual([]);
 });

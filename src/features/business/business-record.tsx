@@ -1,0 +1,106 @@
+"use client";
+
+import type { Setup } from "@/core/setup/setup";
+import { DraftChoice, DraftDecimal, DraftText, FindingsNote, useCommit, type Notice } from "@/features/draft";
+import { PageHead } from "@/ui/parts/page-head";
+import { Record, Section } from "@/ui/parts/section";
+import { ChargeTypes } from "./charge-types";
+import { ExchangeRates } from "./exchange-rates";
+import { Objectives } from "./objectives";
+
+const named = (units: readonly string[]) => units.map((unit) => ({ value: unit, name: unit }));
+const weights = named(["kg", "g", "lb", "oz"]);
+const lengths = named(["cm", "mm", "m", "in"]);
+const taxes = [
+  { value: "fixed", name: "always this percentage" },
+  { value: "highestOfGoods", name: "the highest percentage of the goods" },
+  { value: "weightedByGoods", name: "in the proportion of the goods' values" },
+];
+const splits = [
+  { value: "never", name: "the whole order from one origin" },
+  { value: "byLine", name: "a line from one origin, lines from several" },
+  { value: "byPiece", name: "pieces of a line from several" },
+];
+
+interface Props {
+  readonly setup: Pick<Setup, "business" | "exchangeRates" | "chargeTypes" | "sourcing" | "origins">;
+  readonly notices: readonly Notice[];
+}
+
+/** Who we are and how we count: what everything else stands on. */
+export function BusinessRecord({ setup, notices }: Props) {
+  const { business, sourcing } = setup;
+  const setTax = useCommit("business/deliveryTax", business.deliveryTax);
+  return (
+    <div className="px-[18px] py-4">
+      <PageHead above="Business" title={business.name} />
+      <FindingsNote notices={notices} />
+      <Record>
+        <Section name="Business">
+          <DraftText label="Name" path="business/name" value={business.name} />
+          <DraftText label="Country" path="business/country" value={business.country} width="4rem" />
+          <DraftText
+            label="Home currency"
+            path="business/homeCurrency"
+            value={business.homeCurrency}
+            width="5rem"
+            unit="costs and conditions are in it"
+          />
+          <DraftText
+            label="Time zone"
+            path="business/timeZone"
+            value={business.timeZone}
+            unit="whose date an edition's first day is"
+          />
+        </Section>
+        <Section name="Units">
+          <DraftChoice
+            label="Weights"
+            path="business/units/weight"
+            value={business.units.weight}
+            options={weights}
+          />
+          <DraftChoice
+            label="Lengths"
+            path="business/units/length"
+            value={business.units.length}
+            options={lengths}
+          />
+          <p className="text-soft">
+            How quantities are shown and read. What is stored keeps the unit it was set in.
+          </p>
+        </Section>
+        <Section name="Tax on delivery">
+          <DraftDecimal
+            label="Percentage"
+            path="business/deliveryTaxPercent"
+            value={business.deliveryTaxPercent}
+            unit="%"
+          />
+          <DraftChoice
+            label="Found as"
+            path="business/deliveryTax"
+            value={business.deliveryTax ?? "fixed"}
+            options={taxes}
+            onCommit={(chosen) => setTax(chosen === "fixed" ? undefined : chosen)}
+          />
+          <p className="text-soft">An offer's or a charge type's own percentage goes before it.</p>
+        </Section>
+        <Section name="Sourcing">
+          <DraftChoice label="May be split" path="sourcing/split" value={sourcing.split} options={splits} />
+          <Objectives objectives={sourcing.objectives} />
+          <DraftChoice
+            label="Otherwise from"
+            path="sourcing/fallbackOrigin"
+            value={sourcing.fallbackOrigin}
+            options={setup.origins.map((origin) => ({ value: origin.code, name: origin.name }))}
+          />
+        </Section>
+      </Record>
+      <div className="grid gap-x-8 xl:grid-cols-2">
+        <ExchangeRates rates={setup.exchangeRates} home={business.homeCurrency} notices={notices} />
+        <ChargeTypes chargeTypes={setup.chargeTypes} notices={notices} />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,2 @@
+export { BusinessRecord } from "./business-record";
+export { BusinessStart } from "./business-start";

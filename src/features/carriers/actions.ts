@@ -1,0 +1,98 @@
+"use server";
+
+import { refresh } from "next/cache";
+import { z } from "zod";
+import { act, type Answer } from "@/server/act";
+import { database } from "@/server/database";
+import { environment } from "@/server/environment";
+import { removeAccount, saveAccount } from "@/server/services/carrier-accounts";
+import {
+  lookAtSecret,
+  removeSecret,
+  saveSecret,
+  secretFields,
+  type SecretFields,
+} from "@/server/services/carrier-secrets";
+
+const carrier = z.string().min(1).max(40);
+const held = z.strictObject({ carrier, id: z.uuid() });
+type Held = z.infer<typeof held>;
+
+const accountSchema = z.strictObject({
+  carrier,
+  id: z.uuid().optional(),
+  version: z.int().optional(),
+  origin: z.string().max(40).nullable(),
+  number: z.string().trim().min(1).max(60),
+  note: z.string().trim().max(200),
+});
+
+/** Adds our customer number with a carrier, or changes one. */
+export async function storeAccount(input: z.infer<typeof accountSchema>): Promise<Answer<undefined>> {
+  const answer = await act(input, {
+    permission: "edit-setup",
+    schema: accountSchema,
+    words: { number: "An account has a number of 1 to 60 signs." },
+    run: (account, { person, now }) => saveAccount(database(), account, person.name, now),
+  });
+  refresh();
+  return answer;
+}
+
+export async function dropAccount(input: Held): Promise<Answer<undefined>> {
+  const answer = await act(input, {
+    permission: "edit-setup",
+    schema: held,
+    run: (account, { person, now }) => removeAccount(database(), account, person.name, now),
+  });
+  refresh();
+  return answer;
+}
+
+/** A secret in full, for those who may see it; the look is noted. */
+export async function lookAt(input: Held): Promise<Answer<SecretFields>> {
+  return act(input, {
+    permission: "see-secrets",
+    schema: held,
+    run: (secret, { person, now }) => lookAtSecret(database(), secret, byWhom(person.name, now)),
+  });
+}
+
+const secretSchema = z.strictObject({
+  carrier,
+  id: z.uuid().optional(),
+  version: z.int().optional(),
+  label: z.string().trim().min(1).max(80),
+  fields: secretFields,
+});
+
+export async function storeSecret(input: z.infer<typeof secretSchema>): Promise<Answer<undefined>> {
+  const answer = await act(input, {
+    permission: "see-secrets",
+    schema: secretSchema,
+    words: {
+      label: "Say what it is for, in up to 80 signs.",
+      holder: "An account has a holder.",
+      iban: "This is no IBAN: its check digits or its length do not fit.",
+      bic: "A BIC has 8 or 11 signs, like TESTEE2X.",
+      secret: "There is no secret in it.",
+    },
+    run: (secret, { person, now }) => saveSecret(database(), secret, byWhom(person.name, now)),
+  });
+  refresh();
+  return answer;
+}
+
+export async function dropSecret(input: Held): Promise<Answer<undefined>> {
+  const answer = await act(input, {
+    permission: "see-secrets",
+    schema: held,
+    run: (secret, { person, now }) => removeSecret(database(), secret, { who: person.name, now }),
+  });
+  refresh();
+  return answer;
+}
+
+function byWhom(who: string, now: Date) {
+  return { who, now, key: environment().SECRETS_KEY };
+}

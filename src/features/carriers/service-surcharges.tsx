@@ -1,0 +1,194 @@
+"use client";
+
+import { ArrowDown, ArrowUp, X } from "lucide-react";
+import { useState } from "react";
+import type { Json } from "@/core/setup/path";
+import { joinPath } from "@/core/setup/path";
+import type { Service } from "@/core/setup/service";
+import { answerText, DraftChoice, DraftDecimal, DraftText, useCommit, useDraft } from "@/features/draft";
+import { AmountEditor, ConditionsEditor, type RuleChoices } from "@/features/rules";
+import { Button } from "@/ui/parts/button";
+import { Section } from "@/ui/parts/section";
+import { surchargeSentences, type Currencies } from "./service-words";
+
+type Surcharge = NonNullable<Service["surcharges"]>[number];
+
+interface Props {
+  /** Of the list. */
+  readonly path: string;
+  readonly service: Service;
+  readonly choices: RuleChoices;
+  readonly chargeTypes: readonly { readonly value: string; readonly name: string }[];
+  readonly currencies: Currencies;
+}
+
+/** What is added to the rate, one after the other: a percentage of all so far counts those above it. */
+export function ServiceSurcharges({ path, service, choices, chargeTypes, currencies }: Props) {
+  const { mayEdit, commit } = useDraft();
+  const [open, setOpen] = useState<string>();
+  const [trouble, setTrouble] = useState<string>();
+  const list = service.surcharges ?? [];
+  const sentences = surchargeSentences(service, currencies);
+  const store = async (to: readonly Surcharge[]) => {
+    const answer = await commit([
+      {
+        path,
+        ...(service.surcharges ? { from: service.surcharges as Json } : {}),
+        ...(to.length > 0 ? { to: to as Json } : {}),
+      },
+    ]);
+    setTrouble(answer.ok ? undefined : answerText(answer));
+    return answer.ok;
+  };
+  const add = async () => {
+    const code = freeCode(list.map((one) => one.code));
+    if (await store([...list, { code, name: "New surcharge", amount: { fixed: "0" } }])) setOpen(code);
+  };
+  const move = (from: number, to: number) => {
+    const next = [...list];
+    const [moved] = next.splice(from, 1);
+    if (moved) next.splice(to, 0, moved);
+    void store(next);
+  };
+  const small = "rounded-sm p-1 hover:bg-well disabled:opacity-30";
+  return (
+    <Section name="Surcharges">
+      {list.length === 0 && <p className="text-soft">None: the rate is the whole cost.</p>}
+      <ol data-path={path}>
+        {list.map((surcharge, i) => (
+          <li key={surcharge.code} className="border-b border-hairline py-1 last:border-0">
+            <div className="flex items-start gap-1">
+              <button
+                type="button"
+                className="min-w-0 flex-1 rounded-sm text-left hover:bg-well"
+                aria-expanded={open === surcharge.code}
+                onClick={() => setOpen(open === surcharge.code ? undefined : surcharge.code)}
+              >
+                <span className="text-soft">{i + 1}. </span>
+                {sentences[i]}
+              </button>
+              {mayEdit && (
+                <span className="flex shrink-0">
+                  <button
+                    type="button"
+                    className={small}
+                    disabled={i === 0}
+                    aria-label={`${surcharge.name}: up`}
+                    onClick={() => move(i, i - 1)}
+                  >
+                    <ArrowUp size={13} aria-hidden />
+                  </button>
+                  <button
+                    type="button"
+                    className={small}
+                    disabled={i === list.length - 1}
+                    aria-label={`${surcharge.name}: down`}
+                    onClick={() => move(i, i + 1)}
+                  >
+                    <ArrowDown size={13} aria-hidden />
+                  </button>
+                  <button
+                    type="button"
+                    className={small}
+                    aria-label={`Take away ${surcharge.name}`}
+                    onClick={() => void store(list.filter((_, at) => at !== i))}
+                  >
+                    <X size={13} aria-hidden />
+                  </button>
+                </span>
+              )}
+            </div>
+            {open === surcharge.code && (
+              <SurchargeFields
+                path={`${path}/${joinPath(surcharge.code)}`}
+                surcharge={surcharge}
+                choices={choices}
+                chargeTypes={chargeTypes}
+                currencies={currencies}
+              />
+            )}
+          </li>
+        ))}
+      </ol>
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
+      {mayEdit && (
+        <Button className="mt-1.5" onClick={() => void add()}>
+          Add a surcharge
+        </Button>
+      )}
+    </Section>
+  );
+}
+
+function freeCode(taken: readonly string[]): string {
+  let number = taken.length + 1;
+  while (taken.includes(`extra-${number}`)) number++;
+  return `extra-${number}`;
+}
+
+function SurchargeFields({
+  path,
+  surcharge,
+  choices,
+  chargeTypes,
+  currencies,
+}: Omit<Props, "service"> & { readonly surcharge: Surcharge }) {
+  const { mayEdit } = useDraft();
+  const at = (field: string) => `${path}/${field}`;
+  const setAmount = useCommit(at("amount"), surcharge.amount as Json);
+  const setWhen = useCommit(at("when"), surcharge.when as Json | undefined);
+  const setType = useCommit(at("chargeType"), surcharge.chargeType);
+  return (
+    <div className="my-1 rounded-md bg-well px-2 py-2">
+      <DraftText label="Name" path={at("name")} value={surcharge.name} />
+      <div className="mb-1 flex flex-wrap items-baseline gap-x-2" data-path={at("amount")}>
+        <span className="w-[128px] shrink-0 text-soft">Amount</span>
+        <AmountEditor
+          label="Amount"
+          amount={surcharge.amount}
+          currency={currencies.carrier}
+          readOnly={!mayEdit}
+          onCommit={(amount) => setAmount(amount as Json)}
+        />
+      </div>
+      <ConditionsEditor
+        label="Added"
+        path={at("when")}
+        conditions={surcharge.when ?? []}
+        choices={choices}
+        currency={currencies.home}
+        readOnly={!mayEdit}
+        onCommit={(when) => setWhen(when.length === 0 ? undefined : (when as Json))}
+      />
+      <div className="mt-1.5">
+        <DraftDecimal
+          label="At least"
+          path={at("min")}
+          value={surcharge.min}
+          optional
+          unit={currencies.carrier}
+          placeholder="none"
+        />
+        <DraftDecimal
+          label="At most"
+          path={at("max")}
+          value={surcharge.max}
+          optional
+          unit={currencies.carrier}
+          placeholder="none"
+        />
+        <DraftChoice
+          label="Charge type"
+          path={at("chargeType")}
+          value={surcharge.chargeType ?? ""}
+          options={[{ value: "", name: "as the freight" }, ...chargeTypes]}
+          onCommit={(chosen) => setType(chosen === "" ? undefined : chosen)}
+        />
+      </div>
+    </div>
+  );
+}

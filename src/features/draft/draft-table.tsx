@@ -1,0 +1,110 @@
+"use client";
+
+import { useCallback, useMemo } from "react";
+import { DataGrid, type GridColumn } from "@/ui/grid/data-grid";
+import type { Place } from "@/ui/grid/block";
+import type { CellEdit, GridCommitted } from "@/ui/grid/use-grid";
+import { answerText, type EditAnswer } from "./answer";
+import { useDraft } from "./draft-provider";
+import { cellText, listChanges, rowPath, type ListColumn, type ListRow } from "@/features/edits";
+import { noticesFor, type Notice } from "./notice";
+
+export type TableColumn = ListColumn & Omit<GridColumn, "key"> & { readonly hint?: string };
+
+interface Props {
+  readonly label: string;
+  /** Where the list stands in the draft. */
+  readonly path: string;
+  readonly rows: readonly ListRow[] | undefined;
+  readonly columns: readonly TableColumn[];
+  /** What a new row has before anything is typed into it. */
+  readonly begin: (typed: ListRow) => ListRow;
+  readonly height?: string;
+  readonly notices?: readonly Notice[];
+  /** Called for the edits of codes, which are carried through everything that names them. */
+  readonly onRename?: (from: string, to: string) => Promise<EditAnswer>;
+}
+
+/** A short list of the draft as a grid: typing changes a row, the line after the last adds one, an emptied key takes it away. */
+export function DraftTable({
+  label,
+  path,
+  rows,
+  columns,
+  begin,
+  height = "300px",
+  notices = [],
+  onRename,
+}: Props) {
+  const { mayEdit, commit } = useDraft();
+  const list = useMemo(() => rows ?? [], [rows]);
+  const grid = useMemo(
+    () => columns.map((column): GridColumn => ({ ...column, key: column.field })),
+    [columns],
+  );
+  const textOf = useCallback(
+    ({ row, column }: Place) => cellText(list[row], columns[column]),
+    [list, columns],
+  );
+  const editable = useCallback(() => mayEdit, [mayEdit]);
+  const store = useCallback(
+    async (edits: readonly CellEdit[]): Promise<GridCommitted> => {
+      const isRename = (edit: CellEdit) =>
+        onRename !== undefined &&
+        columns[edit.column]?.field === "code" &&
+        edit.row < list.length &&
+        edit.text !== "";
+      const answers: EditAnswer[] = [];
+      const plain = edits.filter((edit) => !isRename(edit));
+      const changes = listChanges(rows, plain, columns, path, begin);
+      if (changes.length > 0) answers.push(await commit(changes));
+      for (const edit of edits.filter(isRename)) {
+        const from = list[edit.row]?.code;
+        if (onRename && typeof from === "string") answers.push(await onRename(from, edit.text.trim()));
+      }
+      const failed = answers.find((answer) => !answer.ok);
+      return failed && !failed.ok ? refused(failed, { path, list, columns, edits }) : { ok: true };
+    },
+    [commit, rows, list, columns, path, begin, onRename],
+  );
+  const marked = useMemo(
+    () =>
+      new Set(list.flatMap((row, i) => (noticesFor(notices, rowPath(path, row, i)).length > 0 ? [i] : []))),
+    [list, notices, path],
+  );
+  return (
+    <div data-path={path} className="mb-1">
+      <DataGrid
+        label={label}
+        columns={grid}
+        rows={list.length + (mayEdit ? 1 : 0)}
+        textOf={textOf}
+        mayEdit={editable}
+        commit={store}
+        grows={mayEdit}
+        height={height}
+        mark={({ row, column }) => (column === 0 && marked.has(row) ? "warning" : undefined)}
+        emptyText={({ row, column }) => (row === list.length ? (columns[column]?.hint ?? "") : "")}
+      />
+    </div>
+  );
+}
+
+interface Where {
+  readonly path: string;
+  readonly list: readonly ListRow[];
+  readonly columns: readonly ListColumn[];
+  readonly edits: readonly CellEdit[];
+}
+
+/** The answer at the cell it is about, where its path leads to one. */
+function refused(answer: EditAnswer & { ok: false }, { path, list, columns, edits }: Where): GridCommitted {
+  const text = answerText(answer);
+  const [member, field] = (answer.problems[0]?.path ?? "").slice(path.length + 1).split("/");
+  const named = list.findIndex((row, i) => rowPath(path, row, i) === `${path}/${member ?? ""}`);
+  const row = named >= 0 ? named : Number(member);
+  const column = columns.findIndex((one) => one.field === field);
+  if (Number.isInteger(row) && member !== "" && column >= 0) return { ok: false, text, at: { row, column } };
+  const only = edits.length === 1 ? edits[0] : undefined;
+  return { ok: false, text, ...(only ? { at: only } : {}) };
+}

@@ -1,0 +1,86 @@
+"use client";
+
+import type { Amount } from "@/core/setup/amount";
+import type { Committed } from "@/ui/fields/commit";
+import { EditField } from "@/ui/fields/edit-field";
+import { plainNumber } from "@/ui/number-text";
+
+interface Props {
+  readonly label: string;
+  readonly amount: Amount;
+  /** Fixed and counted amounts are of this currency. */
+  readonly currency: string;
+  readonly onCommit: (amount: Amount) => Promise<Committed>;
+  readonly readOnly: boolean;
+}
+
+const ways = {
+  fixed: "once a shipment",
+  "per parcel": "per parcel",
+  "per piece": "per piece",
+  "per kg": "per kg, chargeable",
+  "percent freight": "% of the freight",
+  "percent subtotal": "% of all so far",
+  "percent goodsValue": "% of the goods, without tax",
+  "percent cost": "% of the cost",
+  fuel: "% by the carrier's fuel index, of the freight",
+} as const;
+type Way = keyof typeof ways;
+
+function wayOf(amount: Amount): Way {
+  if ("fixed" in amount) return "fixed";
+  if ("percentFromFuelIndex" in amount) return "fuel";
+  if ("percent" in amount) return `percent ${amount.of}`;
+  return amount.per === "shipment" ? "fixed" : `per ${amount.per}`;
+}
+
+function figureOf(amount: Amount): string {
+  if ("fixed" in amount) return amount.fixed;
+  if ("per" in amount) return amount.amount;
+  return "percent" in amount ? amount.percent : "0";
+}
+
+/** The amount a way and a figure make. */
+function amountOf(way: Way, figure: string): Amount {
+  if (way === "fixed") return { fixed: figure };
+  if (way === "fuel") return { percentFromFuelIndex: true, of: "freight" };
+  const [kind, rest] = way.split(" ");
+  return kind === "per"
+    ? { per: rest as "parcel" | "piece" | "kg", amount: figure }
+    : { percent: figure, of: rest as "freight" | "subtotal" | "goodsValue" | "cost" };
+}
+
+/** An amount: a figure, and what it is counted by or a percentage of. */
+export function AmountEditor({ label, amount, currency, onCommit, readOnly }: Props) {
+  const way = wayOf(amount);
+  const percent = way.startsWith("percent");
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-1.5">
+      {way !== "fuel" && (
+        <EditField
+          label={label}
+          hideLabel
+          numeric
+          width="5rem"
+          unit={percent ? "" : currency}
+          value={figureOf(amount)}
+          readOnly={readOnly}
+          onCommit={(typed) => onCommit(amountOf(way, plainNumber(typed)))}
+        />
+      )}
+      <select
+        aria-label={`${label}: counted`}
+        className="control h-7 px-1"
+        value={way}
+        disabled={readOnly}
+        onChange={(event) => void onCommit(amountOf(event.target.value as Way, figureOf(amount)))}
+      >
+        {Object.entries(ways).map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}

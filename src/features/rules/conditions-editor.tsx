@@ -1,0 +1,108 @@
+"use client";
+
+import { X } from "lucide-react";
+import { useState } from "react";
+import type { Condition } from "@/core/setup/condition";
+import { conditionsSentence } from "@/messages/condition-sentence";
+import type { Committed } from "@/ui/fields/commit";
+import { ConditionFields } from "./condition-fields";
+import {
+  beginCondition,
+  conditionKinds,
+  kindOf,
+  unwrapped,
+  wrapped,
+  type ConditionKind,
+  type RuleChoices,
+} from "./condition-kinds";
+
+interface Props {
+  readonly label: string;
+  readonly path: string;
+  readonly conditions: readonly Condition[];
+  readonly choices: RuleChoices;
+  /** Money in conditions is of this currency: the business's own. */
+  readonly currency: string;
+  readonly onCommit: (conditions: readonly Condition[]) => Promise<Committed>;
+  readonly readOnly: boolean;
+}
+
+/** Conditions that must all hold, each changed where it stands and read back together in one sentence. */
+export function ConditionsEditor({ label, path, conditions, choices, currency, onCommit, readOnly }: Props) {
+  const [trouble, setTrouble] = useState<string>();
+  const store = async (next: readonly Condition[]): Promise<Committed> => {
+    const result = await onCommit(next);
+    setTrouble(result.ok ? undefined : result.text);
+    return result;
+  };
+  const replace = (at: number, next: Condition) =>
+    store(conditions.map((condition, i) => (i === at ? next : condition)));
+  const add = (kind: ConditionKind) => {
+    const begun = beginCondition(kind, choices);
+    if (begun) void store([...conditions, begun]);
+  };
+  return (
+    <fieldset data-path={path} disabled={readOnly} className="min-w-0">
+      <legend className="sr-only">{label}</legend>
+      <p className="mb-1">
+        <span className="text-soft">{label} </span>
+        {conditionsSentence(conditions, currency)}
+      </p>
+      {!readOnly && (
+        <ul className="space-y-1">
+          {conditions.map((condition, i) => {
+            const { plain, negated } = unwrapped(condition);
+            return (
+              <li key={i} className="flex flex-wrap items-start gap-x-1.5 border-l-2 border-hairline pl-2">
+                <select
+                  aria-label="Holds or not"
+                  className="control h-7 px-1"
+                  value={negated ? "not" : "is"}
+                  onChange={(event) => void replace(i, wrapped(plain, event.target.value === "not"))}
+                >
+                  <option value="is">if</option>
+                  <option value="not">unless</option>
+                </select>
+                <span className="pt-1 text-soft">{conditionKinds[kindOf(plain)]}</span>
+                <ConditionFields
+                  plain={plain}
+                  choices={choices}
+                  currency={currency}
+                  onCommit={(next) => replace(i, wrapped(next, negated))}
+                />
+                <button
+                  type="button"
+                  className="rounded-sm p-1 hover:bg-well"
+                  aria-label={`Take away condition ${i + 1}`}
+                  onClick={() => void store(conditions.filter((_, at) => at !== i))}
+                >
+                  <X size={13} aria-hidden />
+                </button>
+              </li>
+            );
+          })}
+          <li>
+            <select
+              aria-label="Add a condition about"
+              className="control h-7 px-1 text-soft"
+              value=""
+              onChange={(event) => add(event.target.value as ConditionKind)}
+            >
+              <option value="">{conditions.length === 0 ? "only if …" : "and if …"}</option>
+              {(Object.keys(conditionKinds) as ConditionKind[]).map((kind) => (
+                <option key={kind} value={kind} disabled={beginCondition(kind, choices) === undefined}>
+                  {conditionKinds[kind]}
+                </option>
+              ))}
+            </select>
+          </li>
+        </ul>
+      )}
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
+    </fieldset>
+  );
+}

@@ -1,0 +1,3 @@
+export { AmountEditor } from "./amount-editor";
+export type { Choice, RuleChoices } from "./condition-kinds";
+export { ConditionsEditor } from "./conditions-editor";

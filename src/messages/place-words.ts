@@ -1,0 +1,51 @@
+import { splitPath } from "@/core/setup/path";
+
+const members: Readonly<Record<string, string>> = {
+  business: "business",
+  sourcing: "sourcing",
+  exchangeRates: "exchange rate",
+  chargeTypes: "charge type",
+  goodsClasses: "goods class",
+  origins: "origin",
+  carriers: "carrier",
+  zoneCharts: "zone chart",
+  services: "service",
+  tariffs: "tariff",
+  channels: "channel",
+  offers: "offer",
+  itemExceptions: "item exception",
+  connections: "connection",
+  items: "item",
+  orders: "order",
+  people: "person",
+  invitations: "invitation",
+  apiKeys: "API key",
+};
+
+/** Fields whose own name would not be understood. */
+const fields: Readonly<Record<string, string>> = {
+  origins: "leaves from",
+  accepts: "accepts",
+  byZone: "by zone",
+  cutOff: "cut-off",
+  poBox: "PO boxes",
+  taxId: "tax number",
+  scac: "SCAC",
+  when: "when",
+};
+
+/** "maxParcelWeight" as words: "max parcel weight". */
+function plain(field: string): string {
+  return fields[field] ?? field.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
+}
+
+/** A place of the setup as people name it: "service PNP-HOME: limits, max parcel weight". Singles have no member. */
+export function placeWords(path: string): string {
+  const [list = "", ...rest] = splitPath(path);
+  const single = list === "business" || list === "sourcing";
+  const member = members[list] ?? list;
+  const [code, ...within] = single ? ["", ...rest] : rest;
+  const words = within.map((part) => (/^\d+$/.test(part) ? String(Number(part) + 1) : plain(part)));
+  const head = code ? `${member} ${/^\d+$/.test(code) && !single ? Number(code) + 1 : code}` : member;
+  return words.length > 0 ? `${head}: ${words.join(", ")}` : head;
+}
