@@ -79,3 +79,18 @@ export function localTime(utc: number, timeZone: string): LocalTime {
   const day = Math.floor(wall / MS_PER_DAY);
   return { day, time: wall - day * MS_PER_DAY };
 }
+
+/**
+ * The instant (milliseconds since 1970 in UTC) at which a zone's clock shows a time. Of a time shown twice it is the
+ * earlier; a time that is skipped is taken as if the clock had not been changed yet.
+ */
+export function instantOf({ day, time }: LocalTime, timeZone: string): number {
+  const wall = day * MS_PER_DAY + time;
+  const shows = (instant: number) => {
+    const shown = localTime(instant, timeZone);
+    return shown.day * MS_PER_DAY + shown.time;
+  };
+  const before = wall - offset(wall - MS_PER_DAY, timeZone) * MS_PER_MINUTE;
+  const after = wall - offset(wall + MS_PER_DAY, timeZone) * MS_PER_MINUTE;
+  return shows(before) === wall || shows(after) !== wall ? before : after;
+}

@@ -11,6 +11,7 @@ export {
   DraftWhole,
   useCommit,
 } from "./draft-fields";
+export { DraftPlaces } from "./draft-places";
 export { DraftProvider, useDraft } from "./draft-provider";
 export { DraftTable, type TableColumn } from "./draft-table";
 export { DraftWorkdays } from "./draft-workdays";

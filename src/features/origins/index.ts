@@ -1,2 +1,3 @@
 export { OriginRecord } from "./origin-record";
+export { OriginsImport } from "./origins-import";
 export { OriginsSide } from "./origins-side";

@@ -1,8 +1,11 @@
 "use client";
 
+import Link from "next/link";
 import type { Origin } from "@/core/setup/origin";
-import { AddMember } from "@/features/draft";
+import { AddMember, useDraft } from "@/features/draft";
+import { download } from "@/features/import";
 import { SideList } from "@/ui/parts/side-list";
+import { originsCsv, type OriginAlias } from "./origin-import";
 
 /** The origins in the order of their rank. */
 export function OriginsSide({
@@ -10,12 +13,15 @@ export function OriginsSide({
   current,
   country,
   timeZone,
+  aliases = [],
 }: {
   readonly origins: readonly Origin[];
   readonly current: string | undefined;
   readonly country: string;
   readonly timeZone: string;
+  readonly aliases?: readonly OriginAlias[];
 }) {
+  const { mayEdit } = useDraft();
   const sorted = [...origins].sort((a, b) => a.rank - b.rank || (a.code < b.code ? -1 : 1));
   const entries = sorted.map((origin) => ({
     key: origin.code,
@@ -47,6 +53,20 @@ export function OriginsSide({
           active: true,
         })}
       />
+      <p className="flex flex-wrap gap-x-3 px-3 pb-3 text-soft">
+        {mayEdit && (
+          <Link prefetch={false} className="link" href="/origins/import">
+            Take in a file
+          </Link>
+        )}
+        <button
+          type="button"
+          className="link"
+          onClick={() => download("origins.csv", originsCsv(sorted, aliases))}
+        >
+          CSV
+        </button>
+      </p>
     </>
   );
 }
