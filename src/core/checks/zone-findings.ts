@@ -8,11 +8,19 @@ import { finding, type Finding } from "./finding";
 /** Entries of equal specificity that disagree, entries that never win, zones nothing leads to, countries in no zone. */
 export function zoneFindings(setup: Setup): Finding[] {
   const named = countriesOf(setup);
-  return setup.zoneCharts.flatMap((chart) => [
-    ...rivals(chart),
-    ...unreachableZones(chart),
-    ...strangers(chart, named),
-  ]);
+  return setup.zoneCharts.flatMap((chart) => [...ownFindings(chart), ...strangers(chart, named)]);
+}
+
+/** What a chart shows by itself, kept while an edit leaves it alone. */
+const own = new WeakMap<ZoneChart, readonly Finding[]>();
+
+function ownFindings(chart: ZoneChart): readonly Finding[] {
+  let found = own.get(chart);
+  if (!found) {
+    found = [...rivals(chart), ...unreachableZones(chart)];
+    own.set(chart, found);
+  }
+  return found;
 }
 
 /** Countries that a setup names anywhere as a destination, or ships from. */

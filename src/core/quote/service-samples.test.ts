@@ -33,3 +33,24 @@ test("a service that does not carry a sample says why", () => {
     "limit-weight",
   ]);
 });
+
+test("a sample's size counts where a service counts volume", () => {
+  const setup = smallestSetup();
+  setup.services[0]!.volumetric = { divisor: "5000" };
+  setup.services[0]!.limits = { maxLength: { value: "40", unit: "cm" } };
+  const cube = (side: string) => ({ length: side, width: side, height: side, unit: "cm" as const });
+  const sample = { weight: kilo("1"), shipTo: { country: "EE" } };
+  const [prices] = sure(
+    priceSamples(
+      setup,
+      [setup.services[0]!.code],
+      [sample, { ...sample, size: cube("20") }, { ...sample, size: cube("41") }],
+      now,
+    ),
+  );
+  expect(prices!.map((price) => ("rejection" in price ? price.rejection.reason : "carried"))).toEqual([
+    "size-missing",
+    "carried",
+    "limit-size",
+  ]);
+});

@@ -1,5 +1,6 @@
 import { compileItem } from "../parcels/compiled-item";
 import type { Parsed } from "../setup/parse-setup";
+import type { Item } from "../setup/item";
 import type { Setup } from "../setup/setup";
 import type { WeightUnit } from "../units/unit";
 import type { Rejection } from "../working/reason";
@@ -10,6 +11,8 @@ import type { QuoteRequest } from "./request";
 /** One parcel of a weight to a place. */
 export interface Sample {
   readonly weight: { readonly value: string; readonly unit: WeightUnit };
+  /** Of the parcel's sides; left out, services that count volume say they can't tell. */
+  readonly size?: Item["size"];
   readonly shipTo: QuoteRequest["shipTo"];
 }
 
@@ -27,7 +30,7 @@ const SAMPLE = "sample";
 
 /**
  * The cost of one parcel by each service, for each sample: rates, surcharges and exchange as an order would have them,
- * from the origin sourcing would choose. Without a size the weight alone counts; services that need one say so. The
+ * from the origin sourcing would choose. The
  * outer list goes with `services`, the inner one with `samples`. Fails as compiling the setup does.
  */
 export function priceSamples(
@@ -39,8 +42,9 @@ export function priceSamples(
   const compiled = compileSetup(withSampleOffers(setup, services));
   if (!compiled.ok) return compiled;
   const prices: SamplePrice[][] = services.map(() => []);
-  for (const { weight, shipTo } of samples) {
-    const item = compileItem({ sku: SAMPLE, name: SAMPLE, weight }, compiled.value.defaultWeights);
+  for (const { weight, size, shipTo } of samples) {
+    const sample = { sku: SAMPLE, name: SAMPLE, weight, ...(size ? { size } : {}) };
+    const item = compileItem(sample, compiled.value.defaultWeights);
     const quoted = quote(
       compiled.value,
       { channel: SAMPLE, shipTo, lines: [{ sku: SAMPLE, quantity: 1 }] },

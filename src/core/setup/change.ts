@@ -6,6 +6,7 @@ import { parseWith, type Parsed } from "./parse-setup";
 import { indexOfSegment, joinPath, splitPath, type Json } from "./path";
 import type { Problem } from "./problem";
 import { memberSchemas, type CodedList, type Setup } from "./setup";
+import { MOST_ENTRIES, zoneEntry } from "./zone-chart";
 
 /** A changed setup, with the changes as they came to be: values in canonical form, places of removed members noted. */
 export interface Changed {
@@ -27,8 +28,7 @@ export function applyChanges(setup: Setup, changes: readonly Change[]): Parsed<C
     next = result.value;
     applied.push(result.at === undefined ? change : { ...change, at: result.at });
   }
-  const touched = [...new Set(applied.map((change) => splitPath(change.path).slice(0, 2).join("/")))];
-  const checked = checkTouched(next as Setup, touched);
+  const checked = checkTouched(next as Setup, applied);
   if (!checked.ok) return checked;
   const dangling = newlyDangling(setup, checked.value, applied);
   if (dangling.length > 0) return { ok: false, problems: dangling };
@@ -142,17 +142,48 @@ export function same(a: unknown, b: unknown): boolean {
   return keys.length === Object.keys(y).length && keys.every((key) => same(x[key], y[key]));
 }
 
-/** Reads every touched part with its own schema; the rest of the setup was read before. */
-function checkTouched(setup: Setup, touched: readonly string[]): Parsed<Setup> {
+/**
+ * Reads every touched part with its own schema; the rest of the setup was read before. Of a chart in which only entries
+ * changed those alone are read: it may have half a million.
+ */
+function checkTouched(setup: Setup, changes: readonly Change[]): Parsed<Setup> {
   let next = setup;
   const problems: Problem[] = [];
-  for (const part of touched) {
+  const parts = new Map<string, Change[]>();
+  for (const change of changes) {
+    const part = splitPath(change.path).slice(0, 2).join("/");
+    const list = parts.get(part);
+    if (list) list.push(change);
+    else parts.set(part, [change]);
+  }
+  for (const [part, own] of parts) {
     const [list = "", member = ""] = splitPath(part);
-    const result = checkPart(next, list, member);
+    const result = own.every(isWholeEntry) ? checkEntries(next, own) : checkPart(next, list, member);
     if (result.ok) next = result.value;
     else problems.push(...result.problems);
   }
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: next };
+}
+
+function isWholeEntry({ path }: Change): boolean {
+  const [list, , field, index, ...rest] = splitPath(path);
+  return list === "zoneCharts" && field === "entries" && index !== undefined && rest.length === 0;
+}
+
+function checkEntries(setup: Setup, changes: readonly Change[]): Parsed<Setup> {
+  const problems = changes.flatMap(({ path, to }) => {
+    const parsed = to === undefined ? undefined : parseWith<unknown>(zoneEntry, to, path);
+    return parsed && !parsed.ok ? parsed.problems : [];
+  });
+  const [, code] = splitPath(changes[0]?.path ?? "");
+  const chart = setup.zoneCharts.find((one) => one.code === code);
+  if (chart && chart.entries.length > MOST_ENTRIES)
+    problems.push({
+      code: "too-large",
+      path: joinPath("zoneCharts", chart.code, "entries"),
+      data: { most: String(MOST_ENTRIES) },
+    });
+  return problems.length > 0 ? { ok: false, problems } : { ok: true, value: setup };
 }
 
 const wholeParts = {

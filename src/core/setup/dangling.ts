@@ -16,8 +16,20 @@ function listKey(reference: Reference): string {
   return reference.list === "zones" ? `zones of ${reference.chart ?? ""}` : reference.list;
 }
 
+/** What was found in a setup: an edit asks about the one before it and the one after it, compiling asks once more. */
+const known = new WeakMap<Setup, readonly Problem[]>();
+
 /** References to something that is not there, each with the nearest code as a hint. */
-export function findDangling(setup: Setup): Problem[] {
+export function findDangling(setup: Setup): readonly Problem[] {
+  let problems = known.get(setup);
+  if (!problems) {
+    problems = searchDangling(setup);
+    known.set(setup, problems);
+  }
+  return problems;
+}
+
+function searchDangling(setup: Setup): Problem[] {
   const defined = definitions(setup);
   const problems: Problem[] = [];
   for (const reference of references(setup)) {

@@ -11,14 +11,22 @@ export interface CompiledChart {
   readonly path: string;
 }
 
+/** Charts an edit left alone are not compiled again. */
+const compiled = new WeakMap<ZoneChart, CompiledChart>();
+
 export function compileChart(chart: ZoneChart): CompiledChart {
-  return {
-    chart,
-    index: new ZoneIndex(chart),
-    zoneNames: new Map(chart.zones.map((zone) => [zone.code, zone.name])),
-    origins: chart.origins && new Set(chart.origins),
-    path: joinPath("zoneCharts", chart.code),
-  };
+  let known = compiled.get(chart);
+  if (!known) {
+    known = {
+      chart,
+      index: new ZoneIndex(chart),
+      zoneNames: new Map(chart.zones.map((zone) => [zone.code, zone.name])),
+      origins: chart.origins && new Set(chart.origins),
+      path: joinPath("zoneCharts", chart.code),
+    };
+    compiled.set(chart, known);
+  }
+  return known;
 }
 
 /** An entry as people write it: "SE 62*", "SE-I", "SE", "*". */

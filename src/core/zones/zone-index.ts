@@ -50,21 +50,30 @@ interface CountryIndex {
  */
 export class ZoneIndex {
   private readonly countries = new Map<string, CountryIndex>();
+  /** By country, the places of its entries: a country is indexed when it is first asked for. */
+  private readonly byCountry = new Map<string, number[]>();
 
-  constructor(chart: ZoneChart) {
-    const byCountry = new Map<string, number[]>();
+  constructor(private readonly chart: ZoneChart) {
     chart.entries.forEach((entry, index) => {
-      const list = byCountry.get(entry.country);
+      const list = this.byCountry.get(entry.country);
       if (list) list.push(index);
-      else byCountry.set(entry.country, [index]);
+      else this.byCountry.set(entry.country, [index]);
     });
-    for (const [country, indexes] of byCountry) this.countries.set(country, build(chart.entries, indexes));
+  }
+
+  private indexOf(country: string): CountryIndex | undefined {
+    const known = this.countries.get(country);
+    const indexes = known ? undefined : this.byCountry.get(country);
+    if (!indexes) return known;
+    const built = build(this.chart.entries, indexes);
+    this.countries.set(country, built);
+    return built;
   }
 
   /** The winning entry, or `undefined` when no entry holds the place. */
   find(place: Place): ZoneMatch | undefined {
-    const country = this.countries.get(place.country);
-    return (country && search(country, place)) ?? this.countries.get("*")?.whole[0];
+    const country = this.indexOf(place.country);
+    return (country && search(country, place)) ?? this.indexOf("*")?.whole[0];
   }
 
   /**
@@ -72,9 +81,9 @@ export class ZoneIndex {
    * look at each range of the country.
    */
   all(place: Place): ZoneMatch[] {
-    const country = this.countries.get(place.country);
+    const country = this.indexOf(place.country);
     const holding = country ? holdingIn(country, place) : [];
-    return [...holding, ...(this.countries.get("*")?.whole ?? [])].map(({ zone, entry }) => ({
+    return [...holding, ...(this.indexOf("*")?.whole ?? [])].map(({ zone, entry }) => ({
       zone,
       entry,
     }));

@@ -14,22 +14,60 @@ export interface PlacedRow {
 const notFields = new Set(["position", "version", "id"]);
 
 /** The rows of one member of a list, its own first and then its children's. */
-export function toRows(
+function toRows(
   layout: Layout,
   record: Row,
   position: number,
   parentKeys: readonly unknown[] = [],
 ): PlacedRow[] {
-  const row = flatten(layout.table, record);
-  layout.parents.forEach((column, i) => (row[column] = parentKeys[i]));
-  row.position = position;
-  const ownKey = layout.key === "code" ? record.code : position;
-  const keys = [...parentKeys, ownKey];
-  const own = { table: layout.table, key: JSON.stringify(keys), row };
+  const own = ownRow(layout, record, position, parentKeys);
+  const keys = [...parentKeys, layout.key === "code" ? record.code : position];
   const below = Object.entries(layout.children ?? {}).flatMap(([field, child]) =>
     ((record[field] ?? []) as Row[]).flatMap((entry, index) => toRows(child, entry, index, keys)),
   );
   return [own, ...below];
+}
+
+/**
+ * The rows of two versions of a list, without those of members that are the same object at the same place in both: the
+ * old ones, then the new ones.
+ */
+export function differingRows(
+  layout: Layout,
+  before: readonly Row[],
+  after: readonly Row[],
+  parentKeys: readonly unknown[] = [],
+): [PlacedRow[], PlacedRow[]] {
+  if (before === after) return [[], []];
+  const old: PlacedRow[] = [];
+  const wanted: PlacedRow[] = [];
+  for (let i = 0; i < Math.max(before.length, after.length); i++) {
+    const [one, other] = [before[i], after[i]];
+    if (one === other) continue;
+    if (one && other && (layout.key === "position" || one.code === other.code)) {
+      const keys = [...parentKeys, layout.key === "code" ? one.code : i];
+      old.push(ownRow(layout, one, i, parentKeys));
+      wanted.push(ownRow(layout, other, i, parentKeys));
+      for (const [field, child] of Object.entries(layout.children ?? {})) {
+        const lists = [one[field] ?? [], other[field] ?? []] as [Row[], Row[]];
+        const [of, to] = differingRows(child, ...lists, keys);
+        for (const row of of) old.push(row);
+        for (const row of to) wanted.push(row);
+      }
+      continue;
+    }
+    if (one) for (const row of toRows(layout, one, i, parentKeys)) old.push(row);
+    if (other) for (const row of toRows(layout, other, i, parentKeys)) wanted.push(row);
+  }
+  return [old, wanted];
+}
+
+function ownRow(layout: Layout, record: Row, position: number, parentKeys: readonly unknown[]): PlacedRow {
+  const row = flatten(layout.table, record);
+  layout.parents.forEach((column, i) => (row[column] = parentKeys[i]));
+  row.position = position;
+  const ownKey = layout.key === "code" ? record.code : position;
+  return { table: layout.table, key: JSON.stringify([...parentKeys, ownKey]), row };
 }
 
 /** A single's row; singles have the id 1. */

@@ -3,7 +3,7 @@ import { getTableConfig, type PgColumn, type PgTable } from "drizzle-orm/pg-core
 import type { Setup } from "@/core/setup/setup";
 import type { Database } from "../connect";
 import { layouts, listNames, singles, type Layout } from "../mappers/layout";
-import { assemble, fromRow, toRows, toSingleRow, type PlacedRow, type Row } from "../mappers/rows";
+import { assemble, differingRows, fromRow, toSingleRow, type PlacedRow, type Row } from "../mappers/rows";
 import { setupState } from "../schema/setup";
 
 /** The number of changes the stored setup has seen; 0 when nothing is stored. */
@@ -58,8 +58,7 @@ export async function writeSetup(
   after: Setup,
   now: Date,
 ): Promise<number> {
-  const old = rowsOf(before);
-  const wanted = rowsOf(after);
+  const [old, wanted] = rowsThatMayDiffer(before, after);
   const tables = [singles.business, singles.sourcing, ...tablesOf(Object.values(layouts))];
   for (const table of tables) await upsert(tx, table, changed(old.get(table), wanted.get(table)));
   for (const table of [...tables].reverse())
@@ -77,23 +76,35 @@ export async function writeSetup(
 
 type RowsByTable = Map<PgTable, Map<string, PlacedRow>>;
 
-function rowsOf(setup: Setup | undefined): RowsByTable {
-  const placed: PlacedRow[] = [];
-  if (setup) {
-    for (const [name, table] of Object.entries(singles))
-      placed.push(toSingleRow(table, setup[name as keyof typeof singles] as Row));
-    for (const name of listNames)
-      (setup[name] as readonly Row[]).forEach((record, index) =>
-        placed.push(...toRows(layouts[name], record, index)),
-      );
+/**
+ * The rows of both setups, but for what the two share: records an edit left alone are the same objects in both, and
+ * nothing of them needs to be compared.
+ */
+function rowsThatMayDiffer(before: Setup | undefined, after: Setup): [RowsByTable, RowsByTable] {
+  const old: PlacedRow[] = [];
+  const wanted: PlacedRow[] = [];
+  for (const [name, table] of Object.entries(singles)) {
+    const key = name as keyof typeof singles;
+    if (before) old.push(toSingleRow(table, before[key] as Row));
+    wanted.push(toSingleRow(table, after[key] as Row));
   }
-  const byTable: RowsByTable = new Map();
+  for (const name of listNames) {
+    const lists = [before?.[name] ?? [], after[name]] as unknown as [readonly Row[], readonly Row[]];
+    const [of, to] = differingRows(layouts[name], ...lists);
+    for (const row of of) old.push(row);
+    for (const row of to) wanted.push(row);
+  }
+  return [byTable(old), byTable(wanted)];
+}
+
+function byTable(placed: readonly PlacedRow[]): RowsByTable {
+  const tables: RowsByTable = new Map();
   for (const entry of placed) {
-    const rows = byTable.get(entry.table);
+    const rows = tables.get(entry.table);
     if (rows) rows.set(entry.key, entry);
-    else byTable.set(entry.table, new Map([[entry.key, entry]]));
+    else tables.set(entry.table, new Map([[entry.key, entry]]));
   }
-  return byTable;
+  return tables;
 }
 
 function changed(old: Map<string, PlacedRow> | undefined, wanted: Map<string, PlacedRow> | undefined): Row[] {

@@ -39,7 +39,7 @@ export function ChargeTypes({
       <h2 className="mb-1 leading-7">
         Charge types <span className="font-normal text-soft">without a percentage: the business's tax</span>
       </h2>
-      <div className="max-w-[510px]">
+      <div>
         <DraftTable
           label="Charge types"
           path="chargeTypes"

@@ -85,7 +85,7 @@ export function ExchangeRates({
           onClose={() => setImporting(false)}
         />
       )}
-      <div className="max-w-[430px]">
+      <div>
         <DraftTable
           label="Exchange rates"
           path="exchangeRates"

@@ -26,7 +26,7 @@ const addressColumns: readonly TableColumn[] = [
 /** Where the carrier is: head office, depots, billing, each under a code. */
 export function CarrierAddresses({ path, carrier, notices }: Props) {
   return (
-    <section aria-label="Addresses" className="mb-3 max-w-[820px]">
+    <section aria-label="Addresses" className="mt-3 mb-3">
       <h2 className="mb-1">Addresses</h2>
       <DraftTable
         label="Addresses"
@@ -64,7 +64,7 @@ const contactColumns: readonly TableColumn[] = [
 /** Whom to call there. */
 export function CarrierContacts({ path, carrier, notices }: Props) {
   return (
-    <section aria-label="Contacts" className="mb-3 max-w-[700px]">
+    <section aria-label="Contacts" className="mb-3">
       <h2 className="mb-1">Contacts</h2>
       <DraftTable
         label="Contacts"

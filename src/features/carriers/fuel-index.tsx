@@ -34,7 +34,7 @@ export function FuelIndex({
     .sort((a, b) => (a.from < b.from ? 1 : -1))[0];
   return (
     <div className="flex flex-wrap items-start gap-4">
-      <div className="w-[234px]">
+      <div>
         <DraftTable
           label="Fuel index"
           path={path}

@@ -1,4 +1,5 @@
 import "server-only";
+import { chartOf } from "@/core/quote/coverage-changes";
 import type { Sample, SamplePrice } from "@/core/quote/service-samples";
 import { priceSamples } from "@/core/quote/service-samples";
 import type { Setup } from "@/core/setup/setup";
@@ -41,4 +42,9 @@ function shown(price: SamplePrice): ShownPrice {
   if ("rejection" in price) return { about: reasonSentence(price.rejection) };
   const zone = price.zone === undefined ? "" : `zone ${price.zone}, `;
   return { cost: price.cost, about: `${zone}from ${price.origin}` };
+}
+
+/** The chart whose zones a service's transit by zone means. */
+export function chartOfService(setup: Setup, service: string): string | undefined {
+  return chartOf(setup, service);
 }

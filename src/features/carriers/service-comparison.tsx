@@ -19,21 +19,25 @@ interface Props {
   readonly samples: readonly Sample[];
   readonly weights: string;
   readonly places: readonly Sample["shipTo"][];
+  /** kg per m³. */
+  readonly density: number;
   readonly prices: readonly (readonly ShownPrice[])[];
 }
 
 /** Chosen services side by side: what they take, how fast they are, and what they cost us for sample parcels. */
-export function ServiceComparison({ all, services, samples, weights, places, prices }: Props) {
+export function ServiceComparison(props: Props) {
+  const { all, services, samples, weights, places, density, prices } = props;
   const { habits } = useDraft();
   return (
     <>
       <PageHead above="Services" title="Compare" />
       <ComparisonForm
-        key={`${weights} ${placesText(places)}`}
+        key={`${weights} ${placesText(places)} ${density}`}
         all={all}
         chosen={services.map((service) => service.code)}
         weights={weights}
         places={placesText(places)}
+        density={String(density)}
       />
       {services.length === 0 ? (
         <p className="text-soft">Choose the services to set side by side.</p>
@@ -177,17 +181,20 @@ interface FormProps {
   readonly chosen: readonly string[];
   readonly weights: string;
   readonly places: string;
+  readonly density: string;
 }
 
-function ComparisonForm({ all, chosen, weights, places }: FormProps) {
+function ComparisonForm({ all, chosen, weights, places, density }: FormProps) {
   const { habits } = useDraft();
   const router = useRouter();
   const [kilos, setKilos] = useState(weights);
   const [towns, setTowns] = useState(places);
+  const [packed, setPacked] = useState(density);
   const show = (services: readonly string[]) => {
     const query = new URLSearchParams(services.map((code) => ["with", code]));
     query.set("weights", kilos);
     query.set("to", towns);
+    query.set("density", packed);
     router.push(`/services/compare?${query.toString()}`);
   };
   const submit = (event: FormEvent) => {
@@ -237,10 +244,18 @@ function ComparisonForm({ all, chosen, weights, places }: FormProps) {
             onChange={(event) => setTowns(event.target.value)}
           />
         </label>
+        <label>
+          as a cube at{" "}
+          <input
+            className="control h-7 w-16 px-1.5 text-right"
+            value={packed}
+            onChange={(event) => setPacked(event.target.value)}
+          />{" "}
+          <span className="text-soft">kg per m³</span>
+        </label>
         <Button type="submit" kind="main" className="h-7">
           Show
         </Button>
-        <span className="text-soft">by weight alone: without sizes</span>
       </div>
     </form>
   );

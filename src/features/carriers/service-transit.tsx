@@ -56,7 +56,7 @@ export function ServiceTransit({
           ? "By zone: needs a tariff, whose chart has the zones."
           : `Zones of chart ${chart} that take other times:`}
       </p>
-      <div className="w-[274px]">
+      <div>
         <DraftTable
           label="Transit by zone"
           path={at("byZone")}

@@ -73,7 +73,7 @@ export function DraftTable({
     [list, notices, path],
   );
   return (
-    <div data-path={path} className="mb-1">
+    <div data-path={path} className="mb-1" style={{ width: widthOf(columns), maxWidth: "100%" }}>
       <DataGrid
         label={label}
         columns={grid}
@@ -88,6 +88,11 @@ export function DraftTable({
       />
     </div>
   );
+}
+
+/** Room for the columns, the borders, and a bar to scroll with. */
+function widthOf(columns: readonly TableColumn[]): number {
+  return columns.reduce((sum, column) => sum + column.width, 0) + 18;
 }
 
 interface Where {

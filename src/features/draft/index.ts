@@ -16,6 +16,7 @@ export { DraftProvider, useDraft } from "./draft-provider";
 export { DraftTable, type TableColumn } from "./draft-table";
 export { DraftWorkdays } from "./draft-workdays";
 export { FindingsNote } from "./findings-note";
+export { suggestCode } from "./member-code";
 export { MemberHead } from "./member-head";
 export { noticesFor, type Notice } from "./notice";
 export { placeHref } from "./place-link";

@@ -1,64 +1,46 @@
 "use client";
 
-import { useCallback, useMemo } from "react";
+import { useMemo } from "react";
 import { joinPath } from "@/core/setup/path";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, DraftText, FindingsNote, MemberHead, useDraft, type Notice } from "@/features/draft";
-import type { Place } from "@/ui/grid/block";
-import { DataGrid, type GridColumn } from "@/ui/grid/data-grid";
-import type { CellEdit, GridCommitted } from "@/ui/grid/use-grid";
-import { Key } from "@/ui/parts/key";
-import { entryChanges, entryColumns, entryText } from "./entry-edits";
+import { DraftPickMany, DraftText, FindingsNote, MemberHead, type Notice } from "@/features/draft";
+import { ChartMap } from "./chart-map";
+import { useChartTools } from "./chart-tools";
+import { EntriesGrid } from "./entries-grid";
+import type { Catches } from "./load";
+import { unpackEntries } from "./packed-entries";
 import { PostcodeTester } from "./postcode-tester";
 import { ZoneList } from "./zone-list";
 
 interface Props {
-  readonly chart: ZoneChart;
+  readonly chart: Omit<ZoneChart, "entries">;
+  /** The chart's entries as one text. */
+  readonly packed: string;
+  readonly catches: Catches;
   readonly usedBy: readonly string[];
+  readonly origins: readonly { readonly value: string; readonly name: string }[];
+  /** The codes of all charts. */
+  readonly taken: readonly string[];
   readonly notices: readonly Notice[];
   readonly entry: number | undefined;
 }
 
-const columns: readonly GridColumn[] = [
-  { key: "zone", name: "Zone", head: "Zone", width: 90, fixed: false },
-  { key: "country", name: "Country", head: "Country", width: 84 },
-  { key: "subdivision", name: "Subdivision, ISO 3166-2", head: "Subdivision", width: 110 },
-  {
-    key: "postcode",
-    name: "Postcode: exact, prefix with *, or range with two points",
-    head: "Postcode",
-    width: 194,
-  },
-];
-
-/** A zone chart: its entries as a grid, its zones, and a place to try a postcode. */
-export function ChartEditor({ chart, usedBy, notices, entry }: Props) {
-  const { commit, mayEdit } = useDraft();
+/** A zone chart: its entries as a grid, its zones on the map and as a list, and a place to try a postcode. */
+export function ChartEditor({ chart: head, packed, catches, usedBy, origins, taken, notices, entry }: Props) {
+  const entries = useMemo(() => unpackEntries(packed), [packed]);
+  const chart = useMemo((): ZoneChart => ({ ...head, entries }), [head, entries]);
   const path = joinPath("zoneCharts", chart.code);
-  const textOf = useCallback(
-    ({ row, column }: Place) => entryText(chart.entries[row], column),
-    [chart.entries],
+  const tools = useChartTools(chart, path, taken);
+  const marked = useMemo(
+    () =>
+      new Set(
+        notices.flatMap(({ source }) => {
+          const index = /\/entries\/(\d+)/.exec(source)?.[1];
+          return index === undefined ? [] : [Number(index)];
+        }),
+      ),
+    [notices],
   );
-  const editable = useCallback(() => mayEdit, [mayEdit]);
-  const store = useCallback(
-    async (edits: readonly CellEdit[]): Promise<GridCommitted> => {
-      const answer = await commit(entryChanges(chart, edits, path));
-      if (answer.ok) return { ok: true };
-      const row = Number(/\/entries\/(\d+)/.exec(answer.problems[0]?.path ?? "")?.[1]);
-      const field = entryColumns.findIndex(({ field }) => answer.problems[0]?.path.endsWith(`/${field}`));
-      return {
-        ok: false,
-        text: answerText(answer),
-        ...(Number.isNaN(row) ? {} : { at: { row, column: Math.max(field, 0) } }),
-      };
-    },
-    [commit, chart, path],
-  );
-  const removeRow = (row: number) => {
-    const entry = chart.entries[row];
-    if (entry && mayEdit) void commit([{ path: `${path}/entries/${row}`, from: entry }]);
-  };
-  const names = useMemo(() => new Map(chart.zones.map((zone) => [zone.code, zone.name])), [chart.zones]);
   return (
     <>
       <MemberHead
@@ -69,49 +51,48 @@ export function ChartEditor({ chart, usedBy, notices, entry }: Props) {
         about={`${usedBy.length === 0 ? "no tariff reads it" : `read by ${usedBy.join(", ")}`}${chart.origins ? ` · only from ${chart.origins.join(", ")}` : ""}`}
         page="/zones"
         home="/zones"
-      />
+      >
+        {tools.buttons}
+      </MemberHead>
+      {tools.panel}
       <FindingsNote notices={notices} />
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,480px)_minmax(0,1fr)]">
-        <section aria-label="Entries">
-          <h2 className="mb-1.5">
-            Entries <span className="font-normal text-soft">the most specific one wins</span>
-          </h2>
-          <DataGrid
-            label="Entries"
-            columns={columns}
-            rows={chart.entries.length + (mayEdit ? 1 : 0)}
-            textOf={textOf}
-            mayEdit={editable}
-            commit={store}
-            height="calc(100vh - 250px)"
-            emptyText={({ row, column }) => (row === chart.entries.length && column === 1 ? "new: EE" : "")}
-            mark={({ row, column }) =>
-              column === 0 && isStranger(chart.entries[row]?.zone, names) ? "warning" : undefined
-            }
-            onRemoveRow={removeRow}
-            takeFocus={entry !== undefined}
-            start={
-              entry === undefined ? undefined : { row: Math.min(entry, chart.entries.length), column: 0 }
-            }
-          />
-          <p className="mt-1.5 text-soft">
-            – in Zone means not served. <Key>62*</Key> all that begin so, <Key>3700..3790</Key> both ends in.{" "}
-            <Key>Ctrl V</Key> pastes rows, <Key>Ctrl Del</Key> removes one, <Key>Ctrl Z</Key> undoes.
-          </p>
-        </section>
+      <div className="grid gap-4 lg:grid-cols-[minmax(0,490px)_minmax(0,1fr)]">
+        <EntriesGrid chart={chart} path={path} catches={catches} entry={entry} marked={marked} />
         <div>
           <PostcodeTester chart={chart} />
           <ZoneList chart={chart} path={path} />
-          <div className="mt-3">
-            <DraftText label="Chart's name" path={`${path}/name`} value={chart.name} />
-          </div>
+          <div className="h-3" />
+          <ChartMap chart={chart} />
+          <Missed catches={catches} />
+          <DraftText label="Chart's name" path={`${path}/name`} value={chart.name} />
+          <DraftPickMany
+            label="Only from"
+            path={`${path}/origins`}
+            value={chart.origins}
+            optional
+            none="every origin"
+            options={origins}
+          />
         </div>
       </div>
     </>
   );
 }
 
-/** Whether an entry leads to a zone the chart does not have. */
-function isStranger(zone: string | null | undefined, names: ReadonlyMap<string, string>): boolean {
-  return zone !== null && zone !== undefined && !names.has(zone);
+/** Where orders went that the chart knows nothing of. */
+function Missed({ catches }: { readonly catches: Catches }) {
+  const missed = catches.missed.reduce((sum, one) => sum + one.orders, 0);
+  if (catches.orders === 0) return null;
+  return (
+    <p className="mb-2">
+      {missed === 0 ? (
+        <span className="text-soft">All {catches.orders} known orders fall to an entry.</span>
+      ) : (
+        <>
+          <b className="text-loss">{missed}</b> of {catches.orders} known orders fall to no entry:{" "}
+          {catches.missed.map(({ place, orders }) => `${place} (${orders})`).join(", ")}
+        </>
+      )}
+    </p>
+  );
 }

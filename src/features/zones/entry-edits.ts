@@ -33,3 +33,43 @@ export function entryChanges(chart: ZoneChart, edits: readonly CellEdit[], path:
     ...typed,
   }));
 }
+
+/**
+ * The places of the entries a filter shows, in the chart's order; `undefined` for all of them. A filter's words must all
+ * be in an entry, "zone 4" and "not served" are words for its zone.
+ */
+export function shownEntries(entries: readonly ZoneEntry[], filter: string): number[] | undefined {
+  let rest = filter.trim().toLowerCase();
+  if (rest === "") return undefined;
+  const barred = rest.includes("not served");
+  rest = rest.replace("not served", " ");
+  const zone = /\bzone\s+(\S+)/.exec(rest)?.[1];
+  const words = rest
+    .replace(/\bzone\s+\S+/, " ")
+    .split(/\s+/)
+    .filter(Boolean);
+  return entries.flatMap((entry, i) => {
+    if (barred && entry.zone !== null) return [];
+    if (zone !== undefined && entry.zone?.toLowerCase() !== zone) return [];
+    const text = `${entry.country} ${entry.subdivision ?? ""} ${entry.postcode ?? ""}`.toLowerCase();
+    return words.every((word) => text.includes(word)) ? [i] : [];
+  });
+}
+
+/** Entries moved to another zone (`null`: not served), or taken out, as changes of the draft: from the end, so that places hold. */
+export function moveChanges(
+  chart: ZoneChart,
+  places: readonly number[],
+  to: { readonly zone: string | null } | "out",
+  path: string,
+): Change[] {
+  return [...places]
+    .sort((a, b) => b - a)
+    .flatMap((at): Change[] => {
+      const from = chart.entries[at];
+      if (!from || (to !== "out" && from.zone === to.zone)) return [];
+      return [
+        { path: `${path}/entries/${at}`, from, ...(to === "out" ? {} : { to: { ...from, zone: to.zone } }) },
+      ];
+    });
+}

@@ -10,10 +10,11 @@ import { ZoneIndex } from "@/core/zones/zone-index";
 export function PostcodeTester({ chart }: { readonly chart: ZoneChart }) {
   const [country, setCountry] = useState("");
   const [postcode, setPostcode] = useState("");
-  const index = useMemo(() => new ZoneIndex(chart), [chart]);
+  // a chart of 50,000 entries is indexed when somebody first asks
   const asked = country.trim().length === 2;
+  const index = useMemo(() => (asked ? new ZoneIndex(chart) : undefined), [chart, asked]);
   const place = { country: country.trim().toUpperCase(), postcode: normalisePostcode(postcode) };
-  const matches = asked ? index.all(place) : [];
+  const matches = index?.all(place) ?? [];
   const names = new Map(chart.zones.map((zone) => [zone.code, zone.name]));
   const words = (at: number) => {
     const entry = chart.entries[at];

@@ -1,20 +1,28 @@
 "use client";
 
 import { X } from "lucide-react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
+import { joinPath } from "@/core/setup/path";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, DraftText, useDraft } from "@/features/draft";
+import { answerText, DraftText, RenameForm, useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
+
+type Zone = ZoneChart["zones"][number];
+
+const LANES = 8;
 
 /** A chart's zones by code and name; one that entries or tariffs name can't go, and says by what it is held. */
 export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly path: string }) {
   const { commit, mayEdit } = useDraft();
   const [trouble, setTrouble] = useState<{ code: string; text: string }>();
-  const counts = new Map<string, number>();
-  for (const entry of chart.entries)
-    if (entry.zone !== null) counts.set(entry.zone, (counts.get(entry.zone) ?? 0) + 1);
-  const remove = async (zone: ZoneChart["zones"][number]) => {
-    const answer = await commit([{ path: `${path}/zones/${encodeURIComponent(zone.code)}`, from: zone }]);
+  const [renaming, setRenaming] = useState<string>();
+  const counts = useMemo(() => {
+    const found = new Map<string, number>();
+    for (const { zone } of chart.entries) if (zone !== null) found.set(zone, (found.get(zone) ?? 0) + 1);
+    return found;
+  }, [chart.entries]);
+  const remove = async (zone: Zone) => {
+    const answer = await commit([{ path: `${path}/${joinPath("zones", zone.code)}`, from: zone }]);
     setTrouble(answer.ok ? undefined : { code: zone.code, text: answerText(answer) });
   };
   const add = async () => {
@@ -23,20 +31,44 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
     const answer = await commit([
       { path: `${path}/zones/${number}`, to: { code: String(number), name: `Zone ${number}` } },
     ]);
-    if (!answer.ok) setTrouble({ code: "", text: answerText(answer) });
+    setTrouble(answer.ok ? undefined : { code: "", text: answerText(answer) });
   };
   return (
     <section aria-label="Zones" className="sheet mt-3 px-3 py-2">
       <h2 className="mb-1">Zones</h2>
+      {chart.zones.length === 0 && (
+        <p className="text-soft">No zone yet: nothing can be served by this chart.</p>
+      )}
       <ul>
-        {chart.zones.map((zone) => (
+        {chart.zones.map((zone, i) => (
           <li key={zone.code} className="border-b border-hairline py-0.5 last:border-0">
             <div className="flex items-center gap-2">
-              <span className="w-16 shrink-0 truncate font-semibold">{zone.code}</span>
+              <span
+                aria-hidden
+                className="size-3 shrink-0 rounded-sm"
+                style={{ background: `var(--lane-${(i % LANES) + 1})` }}
+              />
+              {renaming === zone.code ? (
+                <RenameForm
+                  code={zone.code}
+                  renaming={(to) => ({ chart: chart.code, from: zone.code, to })}
+                  onDone={() => setRenaming(undefined)}
+                />
+              ) : (
+                <button
+                  type="button"
+                  disabled={!mayEdit}
+                  className="w-14 shrink-0 truncate rounded-sm text-left font-semibold underline decoration-dotted underline-offset-2 disabled:no-underline"
+                  aria-label={`Code ${zone.code}: change it`}
+                  onClick={() => setRenaming(zone.code)}
+                >
+                  {zone.code}
+                </button>
+              )}
               <div className="min-w-0 flex-1 [&_label]:sr-only">
                 <DraftText
                   label={`Name of zone ${zone.code}`}
-                  path={`${path}/zones/${encodeURIComponent(zone.code)}/name`}
+                  path={`${path}/${joinPath("zones", zone.code)}/name`}
                   value={zone.name}
                   width="100%"
                 />
@@ -63,6 +95,11 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
           </li>
         ))}
       </ul>
+      {trouble?.code === "" && (
+        <p role="alert" className="text-loss">
+          {trouble.text}
+        </p>
+      )}
       {mayEdit && (
         <Button className="mt-2" onClick={() => void add()}>
           Add a zone

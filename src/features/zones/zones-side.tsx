@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { AddMember } from "@/features/draft";
 import { SideList } from "@/ui/parts/side-list";
 
@@ -36,6 +37,13 @@ export function ZonesSide({
         taken={charts.map((chart) => chart.code)}
         template={(code, name) => ({ code, name, zones: [{ code: "1", name: "Zone 1" }], entries: [] })}
       />
+      {charts.length > 0 && (
+        <p className="px-3 pb-3">
+          <Link prefetch={false} className="link" href="/zones/board">
+            What goes where
+          </Link>
+        </p>
+      )}
     </>
   );
 }

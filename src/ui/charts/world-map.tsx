@@ -1,7 +1,7 @@
 "use client";
 
 import { Minus, Plus } from "lucide-react";
-import { geoAzimuthalEqualArea, geoCircle, geoPath } from "d3-geo";
+import { geoAzimuthalEqualArea, geoCircle, geoPath, type GeoProjection } from "d3-geo";
 import { useMemo, useRef, useState, type MouseEvent, type PointerEvent } from "react";
 import { useOutlines } from "./outlines";
 
@@ -32,13 +32,16 @@ interface Props {
   readonly rings?: readonly number[];
   readonly onPick?: ((lat: number, lon: number) => void) | undefined;
   readonly onCountry?: (code: string) => void;
-  readonly onPoint?: (key: string) => void;
+  readonly onPoint?: ((key: string) => void) | undefined;
   readonly height?: number;
 }
 
 const WIDTH = 640;
 const KM_PER_DEGREE = 111.195;
 const LANES = 8;
+/** How far a press must move to be a pull, in pixels. */
+const FAR = 4;
+const STEP = 1.6;
 /** Without being asked no closer than about a country and its neighbours. */
 const CLOSEST = 1400;
 const WIDEST = 90;
@@ -47,32 +50,20 @@ const WIDEST = 90;
 export function WorldMap(props: Props) {
   const { label, shades, points = [], focus, rings = [], onPick, onCountry, onPoint, height = 420 } = props;
   const outlines = useOutlines();
-  const [zoom, setZoom] = useState(1);
-  const [moved, setMoved] = useState<readonly [number, number]>([0, 0]);
+  const view = useMapView();
   const [under, setUnder] = useState<string>();
-  const drag = useRef<{ x: number; y: number; from: readonly [number, number]; far: boolean }>(undefined);
-  const projection = useMemo(() => fitted(focus, zoom, moved, height), [focus, zoom, moved, height]);
+  const projection = useMemo(
+    () => fitted(focus, view.zoom, view.moved, height),
+    [focus, view.zoom, view.moved, height],
+  );
   const path = geoPath(projection);
-  const current = points.find((point) => point.current);
-  const scale = (event: MouseEvent<SVGSVGElement>) =>
-    WIDTH / event.currentTarget.getBoundingClientRect().width;
-  const onPointerDown = (event: PointerEvent<SVGSVGElement>) => {
-    drag.current = { x: event.clientX, y: event.clientY, from: moved, far: false };
-  };
-  const onPointerMove = (event: PointerEvent<SVGSVGElement>) => {
-    const begun = drag.current;
-    if (!begun || event.buttons !== 1) return;
-    const [x, y] = [event.clientX - begun.x, event.clientY - begun.y];
-    if (Math.abs(x) + Math.abs(y) < 4) return;
-    begun.far = true;
-    setMoved([begun.from[0] + x * scale(event), begun.from[1] + y * scale(event)]);
-  };
-  const onClick = (event: MouseEvent<SVGSVGElement>) => {
-    if (drag.current?.far || !onPick) return;
+  const pick = (event: MouseEvent<SVGSVGElement>) => {
+    if (view.dragged() || !onPick) return;
     const box = event.currentTarget.getBoundingClientRect();
+    const scale = WIDTH / box.width;
     const place = projection.invert?.([
-      (event.clientX - box.left) * scale(event),
-      (event.clientY - box.top) * scale(event),
+      (event.clientX - box.left) * scale,
+      (event.clientY - box.top) * scale,
     ]);
     if (place) onPick(Math.round(place[1] * 1e4) / 1e4, Math.round(place[0] * 1e4) / 1e4);
   };
@@ -83,9 +74,9 @@ export function WorldMap(props: Props) {
         role="img"
         aria-label={label}
         className={`narrow block w-full touch-none text-[11px] ${onPick ? "cursor-crosshair" : "cursor-grab"}`}
-        onPointerDown={onPointerDown}
-        onPointerMove={onPointerMove}
-        onClick={onClick}
+        onPointerDown={view.onPointerDown}
+        onPointerMove={view.onPointerMove}
+        onClick={pick}
       >
         <defs>
           <pattern
@@ -96,7 +87,7 @@ export function WorldMap(props: Props) {
             patternTransform="rotate(45)"
           >
             <rect width="6" height="6" fill="var(--sheet)" />
-            <line x1="0" x2="0" y1="0" y2="6" stroke="var(--loss)" strokeWidth="2" />
+            <line x1="0" x2="0" y1="0" y2="6" stroke="var(--ink-faint)" strokeWidth="1.6" />
           </pattern>
         </defs>
         <rect width={WIDTH} height={height} fill="var(--well)" />
@@ -112,85 +103,135 @@ export function WorldMap(props: Props) {
               onMouseEnter={() => setUnder(`${outline.name}${shade ? `: ${shade.words}` : ""}`)}
               onMouseLeave={() => setUnder(undefined)}
               onClick={() => {
-                if (!drag.current?.far && outline.code !== undefined) onCountry?.(outline.code);
+                if (!view.dragged() && outline.code !== undefined) onCountry?.(outline.code);
               }}
             />
           );
         })}
-        {current &&
-          rings.map((km) => {
-            const circle = geoCircle()
-              .center([current.lon, current.lat])
-              .radius(km / KM_PER_DEGREE)();
-            const top = projection([current.lon, current.lat + km / KM_PER_DEGREE]);
-            return (
-              <g key={km} pointerEvents="none">
-                <path
-                  d={path(circle) ?? ""}
-                  fill="none"
-                  stroke="var(--ink)"
-                  strokeDasharray="3 4"
-                  strokeWidth={1}
-                />
-                {top && (
-                  <text x={top[0]} y={top[1] - 4} textAnchor="middle" className="map-words">
-                    {km} km
-                  </text>
-                )}
-              </g>
-            );
-          })}
-        {points.map((point) => {
-          const at = projection([point.lon, point.lat]);
-          if (!at) return null;
-          return (
-            <g
-              key={point.key}
-              transform={`translate(${at[0]},${at[1]})`}
-              className={onPoint ? "cursor-pointer" : undefined}
-              onClick={(event) => {
-                if (!onPoint) return;
-                event.stopPropagation();
-                onPoint(point.key);
-              }}
-            >
-              <circle
-                r={6}
-                fill={point.current ? "var(--sign)" : "var(--sheet)"}
-                stroke="var(--ink)"
-                strokeWidth={2.5}
-              />
-              <text x={10} y={4} className="map-words font-semibold">
-                {point.name}
-              </text>
-            </g>
-          );
-        })}
+        <Rings around={points.find((point) => point.current)} distances={rings} projection={projection} />
+        <Points points={points} projection={projection} onPoint={onPoint} />
       </svg>
-      <div className="absolute top-2 right-2 flex flex-col gap-1">
-        {(
-          [
-            ["Closer", 1.6, Plus],
-            ["Farther", 1 / 1.6, Minus],
-          ] as const
-        ).map(([name, factor, Icon]) => (
-          <button
-            key={name}
-            type="button"
-            aria-label={name}
-            className="sheet p-1 hover:bg-well"
-            onClick={() => {
-              setZoom(zoom * factor);
-              setMoved([moved[0] * factor, moved[1] * factor]);
-            }}
-          >
-            <Icon size={14} aria-hidden />
-          </button>
-        ))}
-      </div>
+      <ZoomButtons onZoom={view.zoomBy} />
       <p className="narrow absolute bottom-1.5 left-2 rounded-sm bg-sheet px-1.5 text-xs" aria-hidden>
         {outlines ? (under ?? "") : "Drawing the map…"}
       </p>
+    </div>
+  );
+}
+
+/** How close the map is and how far it was pulled. */
+function useMapView() {
+  const [zoom, setZoom] = useState(1);
+  const [moved, setMoved] = useState<readonly [number, number]>([0, 0]);
+  const drag = useRef<{ x: number; y: number; from: readonly [number, number]; far: boolean }>(undefined);
+  return {
+    zoom,
+    moved,
+    /** Whether the click at hand ends a pull. */
+    dragged: () => drag.current?.far === true,
+    zoomBy: (factor: number) => {
+      setZoom(zoom * factor);
+      setMoved([moved[0] * factor, moved[1] * factor]);
+    },
+    onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
+      drag.current = { x: event.clientX, y: event.clientY, from: moved, far: false };
+    },
+    onPointerMove: (event: PointerEvent<SVGSVGElement>) => {
+      const begun = drag.current;
+      if (!begun || event.buttons !== 1) return;
+      const [x, y] = [event.clientX - begun.x, event.clientY - begun.y];
+      if (Math.abs(x) + Math.abs(y) < FAR) return;
+      begun.far = true;
+      const scale = WIDTH / event.currentTarget.getBoundingClientRect().width;
+      setMoved([begun.from[0] + x * scale, begun.from[1] + y * scale]);
+    },
+  };
+}
+
+/** Distances around a point, as circles on the earth are. */
+function Rings({
+  around,
+  distances,
+  projection,
+}: {
+  readonly around: MapPoint | undefined;
+  readonly distances: readonly number[];
+  readonly projection: GeoProjection;
+}) {
+  if (!around) return null;
+  const path = geoPath(projection);
+  return distances.map((km) => {
+    const degrees = km / KM_PER_DEGREE;
+    const circle = geoCircle().center([around.lon, around.lat]).radius(degrees)();
+    const top = projection([around.lon, Math.min(89, around.lat + degrees)]);
+    return (
+      <g key={km} pointerEvents="none">
+        <path d={path(circle) ?? ""} fill="none" stroke="var(--ink)" strokeDasharray="3 4" strokeWidth={1} />
+        {top && (
+          <text x={top[0]} y={top[1] - 4} textAnchor="middle" className="map-words">
+            {km} km
+          </text>
+        )}
+      </g>
+    );
+  });
+}
+
+function Points({
+  points,
+  projection,
+  onPoint,
+}: {
+  readonly points: readonly MapPoint[];
+  readonly projection: GeoProjection;
+  readonly onPoint: Props["onPoint"];
+}) {
+  return points.map((point) => {
+    const at = projection([point.lon, point.lat]);
+    if (!at) return null;
+    return (
+      <g
+        key={point.key}
+        transform={`translate(${at[0]},${at[1]})`}
+        className={onPoint ? "cursor-pointer" : undefined}
+        onClick={(event) => {
+          if (!onPoint) return;
+          event.stopPropagation();
+          onPoint(point.key);
+        }}
+      >
+        <circle
+          r={6}
+          fill={point.current ? "var(--sign)" : "var(--sheet)"}
+          stroke="var(--ink)"
+          strokeWidth={2.5}
+        />
+        <text x={10} y={4} className="map-words font-semibold">
+          {point.name}
+        </text>
+      </g>
+    );
+  });
+}
+
+function ZoomButtons({ onZoom }: { readonly onZoom: (factor: number) => void }) {
+  const buttons = [
+    ["Closer", STEP, Plus],
+    ["Farther", 1 / STEP, Minus],
+  ] as const;
+  return (
+    <div className="absolute top-2 right-2 flex flex-col gap-1">
+      {buttons.map(([name, factor, Icon]) => (
+        <button
+          key={name}
+          type="button"
+          aria-label={name}
+          className="sheet p-1 hover:bg-well"
+          onClick={() => onZoom(factor)}
+        >
+          <Icon size={14} aria-hidden />
+        </button>
+      ))}
     </div>
   );
 }

@@ -37,6 +37,8 @@ interface Props {
   readonly mark?: (place: Place) => "warning" | "faint" | undefined;
   readonly overhead?: ReactNode;
   readonly onActive?: (place: Place) => void;
+  /** The rows that are selected, both in. */
+  readonly onRows?: (top: number, bottom: number) => void;
   readonly onRemoveRow?: (row: number) => void;
   readonly height?: string;
   /** The cell that is active at first. */
@@ -76,6 +78,9 @@ export function DataGrid(props: Props) {
     onActive?.({ row, column });
     // the virtualizer is one object for the grid's life
   }, [row, column, virtual, onActive]);
+
+  const { onRows } = props;
+  useEffect(() => onRows?.(grid.block.top, grid.block.bottom), [onRows, grid.block.top, grid.block.bottom]);
 
   useEffect(() => {
     if (takeFocus) box.current?.focus();

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { CarriersSide, ServiceRecord } from "@/features/carriers";
+import { chartOfService } from "@/features/carriers/load";
 import { noticesFor } from "@/features/draft/notice";
 import { loadDraft } from "@/features/draft/load";
 import { ruleChoices } from "@/features/rules/rule-choices";
@@ -37,10 +38,7 @@ export default async function ServicePage({ params }: { readonly params: Promise
           name: connection.code,
         }))}
         chargeTypes={setup.chargeTypes.map(option)}
-        chart={
-          setup.tariffs.find((tariff) => "tariff" in service.rate && tariff.code === service.rate.tariff)
-            ?.zoneChart
-        }
+        chart={chartOfService(setup, code)}
         buyTariffs={setup.tariffs.filter((tariff) => tariff.side === "buy").map(option)}
         offers={setup.offers.filter((offer) => offer.services.includes(code))}
         homeCurrency={setup.business.homeCurrency}

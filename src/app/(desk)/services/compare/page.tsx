@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { ServiceComparison } from "@/features/carriers";
 import { loadSamplePrices } from "@/features/carriers/load";
-import { readPlaces, readWeights } from "@/features/carriers/sample-query";
+import { cubeOf, readDensity, readPlaces, readWeights } from "@/features/carriers/sample-query";
 import { loadDraft } from "@/features/draft/load";
 
 export const metadata: Metadata = { title: "Compare services" };
@@ -14,11 +14,12 @@ interface Props {
     carrier?: string;
     weights?: string;
     to?: string;
+    density?: string;
   }>;
 }
 
 export default async function ComparePage({ searchParams }: Props) {
-  const { with: asked, carrier, weights = "1; 5; 20", to } = await searchParams;
+  const { with: asked, carrier, weights = "1; 5; 20", to, density: typed } = await searchParams;
   const { setup } = await loadDraft();
   if (!setup) return null;
   const codes = [asked ?? []].flat();
@@ -26,8 +27,13 @@ export default async function ComparePage({ searchParams }: Props) {
     .filter((service) => codes.includes(service.code) || service.carrier === carrier)
     .slice(0, MOST_SERVICES);
   const places = readPlaces(to ?? setup.business.country);
+  const density = readDensity(typed);
   const samples = places.flatMap((shipTo) =>
-    readWeights(weights, setup.business.units.weight).map((weight) => ({ weight, shipTo })),
+    readWeights(weights, setup.business.units.weight).map((weight) => ({
+      weight,
+      size: cubeOf(weight, density),
+      shipTo,
+    })),
   );
   return (
     <div className="px-[18px] py-4">
@@ -37,6 +43,7 @@ export default async function ComparePage({ searchParams }: Props) {
         samples={samples}
         weights={weights}
         places={places}
+        density={density}
         prices={loadSamplePrices(
           setup,
           services.map((service) => service.code),

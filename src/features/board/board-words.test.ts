@@ -1,0 +1,36 @@
+import { cellText, cellWords, deedSentence } from "./board-words";
+
+test("a cell is told apart by its sign, not only by its colour", () => {
+  const states = ["served", "barred", "noRate", "notInChart", "live"] as const;
+  const signs = states.map((state) => cellText({ state, otherwise: 0 }));
+  expect(new Set(signs).size).toBe(states.length);
+  expect(cellText({ state: "served", zone: "4", otherwise: 2 })).toBe("● 4 +");
+});
+
+test("cells and deeds in words", () => {
+  expect(cellWords({ state: "served", zone: "4", otherwise: 1 })).toBe(
+    "served in zone 4; 1 entry for parts of it says otherwise",
+  );
+  expect(cellWords({ state: "barred", otherwise: 0, byOffer: true })).toBe(
+    "barred by the offer's destinations",
+  );
+  expect(
+    deedSentence({
+      done: "entry",
+      chart: "TRN",
+      place: { country: "NO" },
+      zone: null,
+      shared: ["One", "Two"],
+    }),
+  ).toBe("Chart TRN: NO → not served. Counts for One, Two.");
+  expect(
+    deedSentence({
+      done: "destinations",
+      offer: "home",
+      place: { country: "SE", subdivision: "SE-I" },
+      list: "not",
+      added: false,
+    }),
+  ).toBe("Offer home: SE-I out of the barred destinations.");
+  expect(deedSentence({ done: "nothing", code: "OWN", why: "no-chart" })).toContain("no zone chart");
+});

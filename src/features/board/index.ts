@@ -1,0 +1,1 @@
+export { CoverageBoard } from "./coverage-board";

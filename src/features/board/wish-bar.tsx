@@ -1,0 +1,112 @@
+"use client";
+
+import { useState } from "react";
+import type { BoardCell, BoardPlan, BoardWish } from "@/core/quote/coverage-changes";
+import { answerText, useDraft } from "@/features/draft";
+import { Button } from "@/ui/parts/button";
+import { previewBoard } from "./actions";
+import { deedSentence } from "./board-words";
+
+interface Props {
+  readonly cells: readonly BoardCell[];
+  readonly by: BoardCell["of"];
+  readonly zones: readonly string[];
+  readonly onClear: () => void;
+}
+
+const MOST_SHOWN = 14;
+
+/** What the chosen cells are to become; what that writes is shown before it is written. */
+export function WishBar({ cells, by, zones, onClear }: Props) {
+  const { commit } = useDraft();
+  const [zone, setZone] = useState(zones[0] ?? "");
+  const [plan, setPlan] = useState<{ readonly plan: BoardPlan; readonly cells: Props["cells"] }>();
+  const [trouble, setTrouble] = useState<string>();
+  const shown = plan?.cells === cells ? plan.plan : undefined;
+  const ask = async (wish: BoardWish) => {
+    const answer = await previewBoard({ cells: [...cells], wish }).catch(() => undefined);
+    if (answer?.ok) setPlan({ plan: answer.value, cells });
+    setTrouble(
+      answer === undefined
+        ? "The server does not answer. Try once more."
+        : answer.ok
+          ? undefined
+          : answer.text,
+    );
+  };
+  const write = async (planned: BoardPlan) => {
+    const answer = await commit(planned.changes);
+    setTrouble(answer.ok ? undefined : answerText(answer));
+    if (!answer.ok) return;
+    setPlan(undefined);
+    onClear();
+  };
+  const none = cells.length === 0;
+  return (
+    <section aria-label="Change the chosen" className="mb-2">
+      <div className="flex min-h-8 flex-wrap items-center gap-2">
+        <span className="text-soft">
+          {none
+            ? "Choose cells; a head chooses its row or column, Shift adds."
+            : `${cells.length} ${cells.length === 1 ? "cell" : "cells"}`}
+        </span>
+        {!none && (
+          <>
+            <Button
+              className="h-7"
+              onClick={() => void ask({ state: "served", zone: by === "service" ? zone : "" })}
+            >
+              Serve
+            </Button>
+            {by === "service" && (
+              <label className="text-soft">
+                in zone{" "}
+                <select
+                  className="control h-7 px-1"
+                  value={zone}
+                  onChange={(event) => setZone(event.target.value)}
+                >
+                  {zones.map((code) => (
+                    <option key={code}>{code}</option>
+                  ))}
+                </select>
+              </label>
+            )}
+            <Button className="h-7" onClick={() => void ask({ state: "barred" })}>
+              Bar
+            </Button>
+            <Button kind="quiet" className="h-7" onClick={onClear}>
+              Choose none
+            </Button>
+          </>
+        )}
+      </div>
+      {shown && !none && (
+        <div className="sheet mt-1 px-3 py-2" role="status">
+          {shown.deeds.length === 0 && <p>It is so already: nothing to write.</p>}
+          <ul className="columns-2 gap-6">
+            {shown.deeds.slice(0, MOST_SHOWN).map((deed, i) => (
+              <li key={i} className={deed.done === "nothing" ? "text-soft" : ""}>
+                {deedSentence(deed)}
+              </li>
+            ))}
+            {shown.deeds.length > MOST_SHOWN && (
+              <li className="text-soft">and {shown.deeds.length - MOST_SHOWN} more</li>
+            )}
+          </ul>
+          <div className="mt-2 flex gap-2">
+            <Button kind="main" disabled={shown.changes.length === 0} onClick={() => void write(shown)}>
+              Write {shown.deeds.filter((deed) => deed.done !== "nothing").length} changes
+            </Button>
+            <Button onClick={() => setPlan(undefined)}>Leave it</Button>
+          </div>
+        </div>
+      )}
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
+    </section>
+  );
+}

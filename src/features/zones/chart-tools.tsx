@@ -1,0 +1,56 @@
+"use client";
+
+import { useMemo, useState } from "react";
+import type { Json } from "@/core/setup/path";
+import type { ZoneChart, ZoneEntry } from "@/core/setup/zone-chart";
+import { useDraft } from "@/features/draft";
+import { download, ImportPanel } from "@/features/import";
+import { writeTable } from "@/tabular/write-table";
+import { Button } from "@/ui/parts/button";
+import { CopyForm } from "./copy-form";
+import { entryFate, entryFields, importChanges } from "./entry-import";
+
+/** What is done with a chart as a whole: taken in from a file, given out, copied. */
+export function useChartTools(chart: ZoneChart, path: string, taken: readonly string[]) {
+  const { commit, mayEdit } = useDraft();
+  const [open, setOpen] = useState<"import" | "copy">();
+  const read = useMemo(() => entryFate(chart), [chart]);
+  const save = () =>
+    download(
+      `zones-${chart.code}.csv`,
+      writeTable(
+        ["zone", "country", "subdivision", "postcode"],
+        chart.entries.map(({ zone, country, subdivision = "", postcode = "" }) => [
+          zone ?? "-",
+          country,
+          subdivision,
+          postcode,
+        ]),
+      ),
+    );
+  const buttons = (
+    <>
+      {mayEdit && <Button onClick={() => setOpen("import")}>Take in a file</Button>}
+      <Button onClick={save}>CSV</Button>
+      {mayEdit && <Button onClick={() => setOpen("copy")}>Copy the chart</Button>}
+    </>
+  );
+  const panel =
+    open === "import" ? (
+      <ImportPanel<ZoneEntry>
+        what="zone entries"
+        fields={entryFields}
+        read={read}
+        onTake={(entries) => commit(importChanges(chart, entries, path))}
+        onClose={() => setOpen(undefined)}
+      />
+    ) : open === "copy" ? (
+      <CopyForm
+        taken={taken}
+        name={`${chart.name}, copy`}
+        template={(code, name) => ({ ...chart, code, name }) as unknown as Json}
+        onClose={() => setOpen(undefined)}
+      />
+    ) : null;
+  return { buttons, panel };
+}
