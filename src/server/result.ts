@@ -8,6 +8,8 @@ export type FailureCode =
   | "conflict"
   | "invalid"
   | "locked"
+  | "last-admin"
+  | "known-person"
   | "unavailable";
 
 export interface Failure {

@@ -10,7 +10,7 @@ export default async function DeskLayout({ children }: { readonly children: Reac
     <DraftProvider mayEdit={shell.mayEdit} habits={shell.habits}>
       <div className="flex h-dvh flex-col print:block print:h-auto">
         <LineBar
-          sources={shell.sources}
+          stops={shell.stops}
           person={{ name: shell.person.name, role: shell.person.role }}
           theme={shell.theme}
           businessName={shell.businessName}

@@ -1,10 +1,11 @@
-import { asc, eq, getTableColumns, getTableName, sql } from "drizzle-orm";
-import { getTableConfig, type PgColumn, type PgTable } from "drizzle-orm/pg-core";
+import { asc, eq, getTableColumns, sql } from "drizzle-orm";
+import type { PgColumn, PgTable } from "drizzle-orm/pg-core";
 import type { Setup } from "@/core/setup/setup";
 import type { Database } from "../connect";
 import { layouts, listNames, singles, type Layout } from "../mappers/layout";
 import { assemble, differingRows, fromRow, toSingleRow, type PlacedRow, type Row } from "../mappers/rows";
 import { setupState } from "../schema/setup";
+import { removeRows, upsertRows } from "./bulk";
 
 /** The number of changes the stored setup has seen; 0 when nothing is stored. */
 export async function readStamp(db: Database): Promise<number> {
@@ -60,7 +61,7 @@ export async function writeSetup(
 ): Promise<number> {
   const [old, wanted] = rowsThatMayDiffer(before, after);
   const tables = [singles.business, singles.sourcing, ...tablesOf(Object.values(layouts))];
-  for (const table of tables) await upsert(tx, table, changed(old.get(table), wanted.get(table)));
+  for (const table of tables) await upsertRows(tx, table, changed(old.get(table), wanted.get(table)));
   for (const table of [...tables].reverse())
     await removeRows(tx, table, gone(old.get(table), wanted.get(table)));
   const [state] = await tx
@@ -119,51 +120,4 @@ function changed(old: Map<string, PlacedRow> | undefined, wanted: Map<string, Pl
 
 function gone(old: Map<string, PlacedRow> | undefined, wanted: Map<string, PlacedRow> | undefined): Row[] {
   return old ? [...old.values()].filter((entry) => !wanted?.has(entry.key)).map((entry) => entry.row) : [];
-}
-
-const ROWS_A_STATEMENT = 1000;
-
-function primaryColumns(table: PgTable): [string, PgColumn][] {
-  const composite = (getTableConfig(table).primaryKeys[0]?.columns ?? []).map((column) => column.name);
-  return Object.entries(getTableColumns(table) as Record<string, PgColumn>).filter(
-    ([, column]) => column.primary || composite.includes(column.name),
-  );
-}
-
-async function upsert(tx: Database, table: PgTable, rows: readonly Row[]): Promise<void> {
-  const columns = getTableColumns(table) as Record<string, PgColumn>;
-  const target = primaryColumns(table).map(([, column]) => column);
-  const set = Object.fromEntries(
-    Object.entries(columns)
-      .filter(([, column]) => !target.includes(column))
-      .map(([name, column]) => [
-        name,
-        name === "version"
-          ? sql`${sql.identifier(getTableName(table))}.version + 1`
-          : sql`excluded.${sql.identifier(column.name)}`,
-      ]),
-  );
-  for (let at = 0; at < rows.length; at += ROWS_A_STATEMENT)
-    await tx
-      .insert(table)
-      .values(rows.slice(at, at + ROWS_A_STATEMENT) as never)
-      .onConflictDoUpdate({ target, set: set as never });
-}
-
-async function removeRows(tx: Database, table: PgTable, rows: readonly Row[]): Promise<void> {
-  const keys = primaryColumns(table);
-  for (let at = 0; at < rows.length; at += ROWS_A_STATEMENT) {
-    const tuples = rows.slice(at, at + ROWS_A_STATEMENT).map(
-      (row) =>
-        sql`(${sql.join(
-          keys.map(([name]) => sql`${row[name]}`),
-          sql`, `,
-        )})`,
-    );
-    const columns = sql.join(
-      keys.map(([, column]) => sql`${sql.identifier(column.name)}`),
-      sql`, `,
-    );
-    await tx.execute(sql`delete from ${table} where (${columns}) in (${sql.join(tuples, sql`, `)})`);
-  }
 }

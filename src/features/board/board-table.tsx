@@ -39,7 +39,7 @@ export function BoardTable({ board, chosen, onChoose }: Props) {
   };
   const head = "sticky z-10 bg-sheet font-normal";
   return (
-    <div className="sheet max-h-[calc(100vh-240px)] overflow-auto">
+    <div className="sheet w-fit max-w-full max-h-[calc(100vh-240px)] overflow-auto">
       <table className="narrow border-separate border-spacing-0">
         <thead>
           <tr>

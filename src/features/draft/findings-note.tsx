@@ -2,12 +2,14 @@ import Link from "next/link";
 import { placeHref } from "./place-link";
 import type { Notice } from "./notice";
 
+const MOST_SHOWN = 6;
+
 /** What checks found about a record, at the record. */
 export function FindingsNote({ notices }: { readonly notices: readonly Notice[] }) {
   if (notices.length === 0) return null;
   return (
     <ul aria-label="Findings" className="mb-3 space-y-1">
-      {notices.map((notice) => {
+      {notices.slice(0, MOST_SHOWN).map((notice) => {
         const href = placeHref(notice.source);
         return (
           <li
@@ -24,6 +26,9 @@ export function FindingsNote({ notices }: { readonly notices: readonly Notice[] 
           </li>
         );
       })}
+      {notices.length > MOST_SHOWN && (
+        <li className="text-soft">and {notices.length - MOST_SHOWN} more, marked where they are</li>
+      )}
     </ul>
   );
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { AddMember } from "@/features/draft";
 import { SideList } from "@/ui/parts/side-list";
@@ -67,6 +68,11 @@ export function OffersSide({ channels, offers, current, homeCurrency }: Props) {
           active: true,
         })}
       />
+      <p className="px-3 pb-3">
+        <Link prefetch={false} className="link" href="/offers/try">
+          Try an order
+        </Link>
+      </p>
     </>
   );
 }

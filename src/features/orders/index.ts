@@ -1,2 +1,4 @@
+export { OffersTable } from "./offers-table";
 export { OrderDesk } from "./order-desk";
 export { OrdersSide } from "./orders-side";
+export { WorkingView } from "./working-view";

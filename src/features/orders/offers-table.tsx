@@ -7,8 +7,13 @@ import { Key } from "@/ui/parts/key";
 import type { OfferView, OrderView } from "./load";
 import { promiseWords } from "./promise-words";
 
+/** What of an order, or of goods that are only tried, the table shows. */
+type Shown = Pick<OrderView, "quote" | "currency" | "originNames" | "serviceNames"> & {
+  readonly applied?: OrderView["applied"];
+};
+
 interface Props {
-  readonly view: OrderView;
+  readonly view: Shown;
   readonly chosen: string | undefined;
   readonly mayApply: boolean;
   readonly onChoose: (offer: string) => void;
@@ -83,7 +88,7 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props
 
 interface RowProps {
   readonly offer: OfferView;
-  readonly view: OrderView;
+  readonly view: Shown;
   readonly widest: number;
   readonly chosen: boolean;
   readonly applied: boolean;
@@ -171,7 +176,7 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, onChoose, on
 }
 
 /** How much more goods would make an offer free, where that is all that is missing. */
-function FreeHints({ view: { quote, currency } }: { readonly view: OrderView }) {
+function FreeHints({ view: { quote, currency } }: { readonly view: Shown }) {
   const hints = (quote?.offers ?? []).flatMap(({ offer, name, freeFrom }) =>
     freeFrom ? [{ offer, name, ...freeFrom }] : [],
   );
@@ -190,7 +195,7 @@ function FreeHints({ view: { quote, currency } }: { readonly view: OrderView }) 
 }
 
 /** Offers that can't be given: the reason, or each service's, linked to the field that decides. */
-function Withheld({ view }: { readonly view: OrderView }) {
+function Withheld({ view }: { readonly view: Shown }) {
   const withheld = view.quote?.withheld ?? [];
   return (
     <div className="border-t border-hairline px-2 py-1.5">

@@ -1,11 +1,5 @@
+import { deedWords } from "@/messages/deed-words";
 import type { OrderView } from "./load";
-
-const words: Readonly<Record<string, string>> = {
-  "charge-applied": "applied a charge",
-  "quantity-changed": "changed pieces",
-  "address-changed": "changed the address",
-  "order-confirmed": "confirmed the order",
-};
 
 /** Who did what to the order, the newest first. */
 export function OrderHistory({ history }: { readonly history: OrderView["history"] }) {
@@ -16,7 +10,7 @@ export function OrderHistory({ history }: { readonly history: OrderView["history
       <ul className="narrow mt-1 text-soft">
         {history.map((entry) => (
           <li key={`${entry.at} ${entry.what}`}>
-            {entry.at} · {entry.who} {words[entry.what] ?? entry.what}
+            {entry.at} · {entry.who} {deedWords(entry.what)}
             {entry.to !== null && ": "}
             {figures(entry.from) && `${figures(entry.from)} → `}
             {figures(entry.to)}

@@ -4,19 +4,19 @@ import { Redo2, Undo2 } from "lucide-react";
 import { usePathname, useRouter } from "next/navigation";
 import { useEffect, useRef } from "react";
 import { useDraft } from "@/features/draft";
-import { LineNavigation } from "@/ui/line/line-navigation";
+import { LineNavigation, type LineStop } from "@/ui/line/line-navigation";
 import { PersonMenu } from "./person-menu";
-import { lineStops, stationKeys, stationOf } from "./stops";
+import { stationKeys, stationOf } from "./stops";
 
 interface Props {
-  readonly sources: readonly { readonly source: string; readonly stop: boolean }[];
+  readonly stops: readonly LineStop[];
   readonly person: { readonly name: string; readonly role: string };
   readonly theme: string;
   readonly businessName: string | undefined;
 }
 
 /** The head of every page: the mark, the line, what can be taken back, and who is here. */
-export function LineBar({ sources, person, theme, businessName }: Props) {
+export function LineBar({ stops, person, theme, businessName }: Props) {
   const pathname = usePathname();
   const draft = useDraft();
   const station = stationOf(pathname);
@@ -30,7 +30,7 @@ export function LineBar({ sources, person, theme, businessName }: Props) {
         <p className="wide text-[1.0625rem] leading-tight font-extrabold tracking-tight">wallodrom</p>
         <p className="narrow truncate text-xs text-soft">{businessName}</p>
       </div>
-      <LineNavigation label="Stations" stops={lineStops(sources)} current={station} />
+      <LineNavigation label="Stations" stops={stops} current={station} />
       <div className="flex shrink-0 items-center gap-1">
         {draft.mayEdit && (
           <>

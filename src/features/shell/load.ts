@@ -6,6 +6,7 @@ import { may } from "@/server/auth/roles";
 import { localDate } from "@/core/calendar/local-date";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
+import { lineStops, setupGap } from "./stops";
 import { currentSetup } from "@/server/services/current-setup";
 
 /** What every page of the desk shows around itself. */
@@ -18,7 +19,7 @@ export async function loadShell() {
   return {
     person,
     mayEdit: may(person.role, "edit-setup"),
-    sources,
+    stops: lineStops(sources, current && setupGap(current.setup)),
     businessName: current?.setup.business.name,
     habits: habitsOf(current?.setup.business),
     theme: await readTheme(),

@@ -1,3 +1,4 @@
+import type { Setup } from "@/core/setup/setup";
 import type { LineStop } from "@/ui/line/line-navigation";
 
 /** The stations in the order of the work. */
@@ -60,8 +61,35 @@ export const stationKeys: Readonly<Record<string, string>> = {
   r: "/orders",
 };
 
-/** The line as it stands: counts of findings at the stations they are about. */
-export function lineStops(sources: readonly { source: string; stop: boolean }[]): LineStop[] {
+/** Where setting up stopped: the first station that lacks something without which nothing can be quoted. */
+export function setupGap(setup: Setup): { readonly station: string; readonly words: string } | undefined {
+  const gap = (station: string, missing: boolean, words: string) => (missing ? [{ station, words }] : []);
+  const carries = setup.services.filter((service) => service.active);
+  return [
+    ...gap("origins", !setup.origins.some((origin) => origin.active), "no origin yet"),
+    ...gap("carriers", setup.carriers.length === 0, "no carrier yet"),
+    ...gap("carriers", carries.length === 0, "no service yet"),
+    ...gap("zones", !setup.zoneCharts.some((chart) => chart.entries.length > 0), "no zone entry yet"),
+    ...gap("tariffs", !setup.tariffs.some((tariff) => hasRate(tariff)), "no rate yet"),
+    ...gap(
+      "offers",
+      !setup.offers.some((offer) => offer.active && offer.services.length > 0),
+      "no offer yet",
+    ),
+  ][0];
+}
+
+function hasRate({ editions }: Setup["tariffs"][number]): boolean {
+  return editions.some((edition) =>
+    edition.rows.some((row) => row.rates.flat().some((rate) => rate !== null)),
+  );
+}
+
+/** The line as it stands: counts of findings at the stations they are about, and where setting up stopped. */
+export function lineStops(
+  sources: readonly { readonly source: string; readonly stop: boolean }[],
+  gap?: ReturnType<typeof setupGap>,
+): LineStop[] {
   return stations.map((station) => {
     const own = sources.filter(({ source }) => station.lists?.some((list) => source.startsWith(`${list}/`)));
     return {
@@ -69,6 +97,7 @@ export function lineStops(sources: readonly { source: string; stop: boolean }[])
       name: station.name,
       ...(station.href === undefined ? {} : { href: station.href }),
       ...(station.hint === undefined ? {} : { hint: station.hint }),
+      ...(gap?.station === station.key ? { missing: gap.words } : {}),
       ...(own.length > 0 ? { count: own.length, stops: own.some(({ stop }) => stop) } : {}),
       ...(station.key === "gate"
         ? { gate: "live at once", hint: "Edits go live as they are made; a gate to pass comes later" }

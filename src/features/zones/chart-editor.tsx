@@ -60,9 +60,9 @@ export function ChartEditor({ chart: head, packed, catches, usedBy, origins, tak
         <EntriesGrid chart={chart} path={path} catches={catches} entry={entry} marked={marked} />
         <div>
           <PostcodeTester chart={chart} />
-          <ZoneList chart={chart} path={path} />
           <div className="h-3" />
           <ChartMap chart={chart} />
+          <ZoneList chart={chart} path={path} />
           <Missed catches={catches} />
           <DraftText label="Chart's name" path={`${path}/name`} value={chart.name} />
           <DraftPickMany

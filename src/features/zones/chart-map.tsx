@@ -32,7 +32,7 @@ export function ChartMap({ chart }: { readonly chart: ZoneChart }) {
   const subdivisions = useMemo(() => subdivisionEntries(chart), [chart]);
   return (
     <section aria-label="Map" className="mb-3">
-      <WorldMap label={`Zones of ${chart.name} by country`} shades={shades} focus={focus} height={330} />
+      <WorldMap label={`Zones of ${chart.name} by country`} shades={shades} focus={focus} height={350} />
       <p className="mt-1 text-soft">
         Hatched: not served, or in no zone. A country served only in parts has the lane of its first part.
       </p>

@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo, useState } from "react";
+import { useEffect, useState } from "react";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { entryText } from "@/core/zones/compiled-chart";
 import { normalisePostcode } from "@/core/zones/postcode";
@@ -10,11 +10,10 @@ import { ZoneIndex } from "@/core/zones/zone-index";
 export function PostcodeTester({ chart }: { readonly chart: ZoneChart }) {
   const [country, setCountry] = useState("");
   const [postcode, setPostcode] = useState("");
-  // a chart of 50,000 entries is indexed when somebody first asks
   const asked = country.trim().length === 2;
-  const index = useMemo(() => (asked ? new ZoneIndex(chart) : undefined), [chart, asked]);
+  const index = useIndex(chart);
   const place = { country: country.trim().toUpperCase(), postcode: normalisePostcode(postcode) };
-  const matches = index?.all(place) ?? [];
+  const matches = asked ? (index?.all(place) ?? []) : [];
   const names = new Map(chart.zones.map((zone) => [zone.code, zone.name]));
   const words = (at: number) => {
     const entry = chart.entries[at];
@@ -51,7 +50,9 @@ export function PostcodeTester({ chart }: { readonly chart: ZoneChart }) {
         {!asked && (
           <span className="text-soft">A country of two letters, and a postcode if there is one.</span>
         )}
-        {asked && !winner && <span className="text-loss">No entry holds it: in no zone of this chart.</span>}
+        {asked && index && !winner && (
+          <span className="text-loss">No entry holds it: in no zone of this chart.</span>
+        )}
         {winner && (
           <>
             <span className="rounded-sm bg-sign px-1.5 py-0.5 font-semibold text-on-sign">
@@ -69,4 +70,22 @@ export function PostcodeTester({ chart }: { readonly chart: ZoneChart }) {
       ))}
     </section>
   );
+}
+
+const SETTLED_MS = 250;
+
+/** The chart's index, made once the page has settled: 50,000 entries take a moment, and an answer then takes none. */
+function useIndex(chart: ZoneChart): ZoneIndex | undefined {
+  const [made, setMade] = useState<{ readonly of: ZoneChart; readonly index: ZoneIndex }>();
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const index = new ZoneIndex(chart);
+      for (const country of new Set(chart.entries.map((entry) => entry.country)))
+        index.find({ country, postcode: "" });
+      setMade({ of: chart, index });
+    }, SETTLED_MS);
+    return () => clearTimeout(timer);
+  }, [chart]);
+  // until the new one is there the old chart's answers would be wrong
+  return made?.of === chart ? made.index : undefined;
 }

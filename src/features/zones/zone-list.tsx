@@ -41,7 +41,7 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
       )}
       <ul>
         {chart.zones.map((zone, i) => (
-          <li key={zone.code} className="border-b border-hairline py-0.5 last:border-0">
+          <li key={zone.code} className="border-b border-hairline last:border-0">
             <div className="flex items-center gap-2">
               <span
                 aria-hidden
@@ -65,7 +65,7 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
                   {zone.code}
                 </button>
               )}
-              <div className="min-w-0 flex-1 [&_label]:sr-only">
+              <div className="min-w-0 flex-1 [&>div]:mb-0 [&_label]:sr-only">
                 <DraftText
                   label={`Name of zone ${zone.code}`}
                   path={`${path}/${joinPath("zones", zone.code)}/name`}
@@ -74,7 +74,7 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
                 />
               </div>
               <span className="narrow w-[64px] shrink-0 text-right text-soft">
-                {counts.get(zone.code) ?? 0} entries
+                {entriesWords(counts.get(zone.code) ?? 0)}
               </span>
               {mayEdit && (
                 <button
@@ -107,4 +107,8 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
       )}
     </section>
   );
+}
+
+function entriesWords(count: number): string {
+  return count === 1 ? "1 entry" : `${count} entries`;
 }

@@ -11,6 +11,7 @@ export interface Person {
   readonly name: string;
   readonly email: string;
   readonly role: Role;
+  readonly sessionId: string;
 }
 
 /** Who is signed in, by the request's session cookie; nobody when there is none. */
@@ -19,8 +20,8 @@ export async function currentPerson(): Promise<Person | undefined> {
   const request = await headers();
   const session = await auth().api.getSession({ headers: request });
   if (!session) return undefined;
-  const { id, name, email, role } = session.user;
-  return isRole(role) ? { id, name, email, role } : undefined;
+  const { id, name, email, role, active } = session.user;
+  return isRole(role) && active ? { id, name, email, role, sessionId: session.session.id } : undefined;
 }
 
 /** For pages: whoever is not signed in is sent to sign in. */

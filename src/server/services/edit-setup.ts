@@ -6,6 +6,7 @@ import type { Problem } from "@/core/setup/problem";
 import type { Setup } from "@/core/setup/setup";
 import type { Database } from "@/db/connect";
 import { activity } from "@/db/schema";
+import { appendRows } from "@/db/queries/bulk";
 import { lockStamp, readSetup, writeSetup } from "@/db/queries/setup";
 import { done, failed, type Result } from "../result";
 import { carryRenames, usesOutside } from "./carry-codes";
@@ -45,7 +46,9 @@ export async function editSetup(
     if (used) return failed("invalid", [used]);
     const next = await writeSetup(tx, before, changed.value.setup, now);
     itemsChanged = await carryRenames(tx, changed.value.changes);
-    await tx.insert(activity).values(
+    await appendRows(
+      tx,
+      activity,
       changed.value.changes.map((change) => ({
         at: now.toISOString(),
         who,

@@ -11,6 +11,8 @@ export interface LineStop {
   readonly count?: number;
   readonly stops?: boolean;
   readonly hint?: string;
+  /** What is still missing there: said instead of the count. */
+  readonly missing?: string;
   readonly gate?: ReactNode;
 }
 
@@ -110,7 +112,12 @@ function Sign({ stop, current }: { readonly stop: LineStop; readonly current: bo
           current ? "bg-sign" : stop.href !== undefined && "bg-sheet",
         )}
       />
-      {stop.count !== undefined && stop.count > 0 && (
+      {stop.missing !== undefined && (
+        <span className="narrow absolute -top-3 left-2.5 rounded-full bg-sign px-1.5 text-[0.6875rem] leading-4 font-bold whitespace-nowrap text-on-sign">
+          {stop.missing}
+        </span>
+      )}
+      {stop.missing === undefined && stop.count !== undefined && stop.count > 0 && (
         <span
           className={classNames(
             "absolute -top-2.5 left-3 min-w-[16px] px-1 text-center text-[0.6875rem] leading-4 font-bold",

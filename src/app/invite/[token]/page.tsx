@@ -1,0 +1,25 @@
+import type { Metadata } from "next";
+import { AcceptForm } from "@/features/invite/accept-form";
+import { loadInvitation } from "@/features/invite/load";
+import { Door } from "@/ui/parts/door";
+
+export const metadata: Metadata = { title: "Invitation", referrer: "no-referrer" };
+
+export default async function Invite({ params }: { readonly params: Promise<{ token: string }> }) {
+  const { token } = await params;
+  const invitation = await loadInvitation(token);
+  return (
+    <Door>
+      {invitation ? (
+        <>
+          <p className="mb-4">
+            {invitation.name}, you are asked in as <b>{invitation.role}</b> with {invitation.email}.
+          </p>
+          <AcceptForm token={token} email={invitation.email} />
+        </>
+      ) : (
+        <p>This link was used, taken back, or has run out. Ask for another.</p>
+      )}
+    </Door>
+  );
+}

@@ -1,0 +1,133 @@
+import Link from "next/link";
+import { placeHref } from "@/features/draft";
+import { PageHead } from "@/ui/parts/page-head";
+import { timeText } from "@/ui/time-text";
+import type { ActivityQuery, ShownDeed } from "./load";
+
+interface Props {
+  readonly query: ActivityQuery;
+  readonly deeds: readonly ShownDeed[];
+  readonly people: readonly string[];
+  readonly count: number;
+  readonly page: number;
+  readonly pages: number;
+}
+
+/** Who did what, when: what it was before and after. Found by who, about what, and between which days. */
+export function ActivityPage({ query, deeds, people, count, page, pages }: Props) {
+  const search = (more: Record<string, string>) => {
+    const all = { who: query.who, about: query.about, from: query.from, to: query.to, ...more };
+    return new URLSearchParams(
+      Object.entries(all).filter((pair): pair is [string, string] => Boolean(pair[1])),
+    ).toString();
+  };
+  const field = "control mt-0.5 block h-8 px-2";
+  return (
+    <div className="px-[18px] py-4">
+      <PageHead above="Record" title="Activity">
+        <a className="link" href={`/activity/export?${search({})}`}>
+          CSV of these {count}
+        </a>
+      </PageHead>
+      <form method="get" className="mb-3 flex flex-wrap items-end gap-3" aria-label="Filter">
+        <label>
+          Who
+          <select name="who" defaultValue={query.who ?? ""} className={field}>
+            <option value="">anybody</option>
+            {people.map((person) => (
+              <option key={person}>{person}</option>
+            ))}
+          </select>
+        </label>
+        <label>
+          About
+          <input
+            name="about"
+            type="search"
+            defaultValue={query.about ?? ""}
+            placeholder="origins/TRT, secret, 10023"
+            className={`${field} w-56`}
+          />
+        </label>
+        <label>
+          From
+          <input name="from" type="date" defaultValue={query.from ?? ""} className={field} />
+        </label>
+        <label>
+          Up to and including
+          <input name="to" type="date" defaultValue={query.to ?? ""} className={field} />
+        </label>
+        <button
+          type="submit"
+          className="h-8 rounded-md border border-ink bg-ink px-3 font-semibold text-on-ink"
+        >
+          Show
+        </button>
+        <span className="pb-1.5 text-soft">
+          {count} found{pages > 1 && `, page ${page} of ${pages}`}
+        </span>
+      </form>
+      <div className="sheet overflow-x-auto">
+        <table className="narrow w-full border-collapse">
+          <thead className="text-left text-xs text-soft">
+            <tr className="border-b border-hairline [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
+              <th>When</th>
+              <th>Who</th>
+              <th>Did</th>
+              <th>To what</th>
+              <th>Before</th>
+              <th>After</th>
+            </tr>
+          </thead>
+          <tbody>
+            {deeds.map((deed) => {
+              const href = deed.path === "" ? undefined : placeHref(deed.path);
+              return (
+                <tr
+                  key={deed.id}
+                  className="border-b border-hairline align-top last:border-0 [&>td]:px-3 [&>td]:py-1.5"
+                >
+                  <td className="whitespace-nowrap text-soft">{timeText(deed.at)}</td>
+                  <td className="whitespace-nowrap">{deed.who}</td>
+                  <td className="whitespace-nowrap">{deed.what}</td>
+                  <td>
+                    {href === undefined ? (
+                      deed.subject
+                    ) : (
+                      <Link prefetch={false} className="link" href={href}>
+                        {deed.subject}
+                      </Link>
+                    )}
+                  </td>
+                  <td className="max-w-[16rem] break-words text-soft">{deed.from}</td>
+                  <td className="max-w-[16rem] break-words">{deed.to}</td>
+                </tr>
+              );
+            })}
+            {deeds.length === 0 && (
+              <tr>
+                <td colSpan={6} className="px-3 py-3 text-soft">
+                  Nothing found.
+                </td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
+      {pages > 1 && (
+        <nav aria-label="Pages" className="mt-3 flex gap-4">
+          {page > 1 && (
+            <Link prefetch={false} className="link" href={`/activity?${search({ page: String(page - 1) })}`}>
+              Later
+            </Link>
+          )}
+          {page < pages && (
+            <Link prefetch={false} className="link" href={`/activity?${search({ page: String(page + 1) })}`}>
+              Earlier
+            </Link>
+          )}
+        </nav>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,1 @@
+export { ActivityPage } from "./activity-page";

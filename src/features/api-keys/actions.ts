@@ -1,0 +1,37 @@
+"use server";
+
+import { refresh } from "next/cache";
+import { z } from "zod";
+import { act, type Answer } from "@/server/act";
+import { database } from "@/server/database";
+import { issueApiKey, revokeApiKey } from "@/server/services/api-keys";
+
+const schema = z.strictObject({
+  name: z.string().trim().min(1).max(80),
+  scopes: z.array(z.enum(["quotes", "costs"])).min(1),
+});
+
+/** Makes a key; it is only in this answer. */
+export async function makeKey(input: z.infer<typeof schema>): Promise<Answer<{ key: string }>> {
+  const answer = await act(input, {
+    permission: "manage-people",
+    schema,
+    words: {
+      name: "Say what the key is for.",
+      scopes: "A key that may do nothing is of no use: choose a scope.",
+    },
+    run: (key, { person, now }) => issueApiKey(database(), key, { who: person.name, now }),
+  });
+  refresh();
+  return answer;
+}
+
+export async function revokeKey(input: { id: string }): Promise<Answer<undefined>> {
+  const answer = await act(input, {
+    permission: "manage-people",
+    schema: z.strictObject({ id: z.string().min(1).max(100) }),
+    run: ({ id }, { person, now }) => revokeApiKey(database(), id, { who: person.name, now }),
+  });
+  refresh();
+  return answer;
+}

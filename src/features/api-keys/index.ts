@@ -1,0 +1,1 @@
+export { KeysPage } from "./keys-page";

@@ -1,0 +1,152 @@
+"use client";
+
+import { useState, type FormEvent } from "react";
+import { Button } from "@/ui/parts/button";
+import { PageHead } from "@/ui/parts/page-head";
+import { timeText } from "@/ui/time-text";
+import { makeKey, revokeKey } from "./actions";
+import type { ListedKeys } from "./load";
+
+const scopeWords = {
+  quotes: "ask for quotes: offers with their charges",
+  costs: "see in them what we pay and keep",
+} as const;
+type Scope = keyof typeof scopeWords;
+
+/** The keys by which shops and other programs ask for quotes. */
+export function KeysPage({ keys }: { readonly keys: ListedKeys }) {
+  const [trouble, setTrouble] = useState<string>();
+  const revoke = async (id: string) => {
+    const answer = await revokeKey({ id }).catch(() => undefined);
+    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+  };
+  return (
+    <div className="px-[18px] py-4">
+      <PageHead above="Programs" title="API keys" />
+      <KeyForm />
+      {trouble !== undefined && (
+        <p role="alert" className="mb-2 text-loss">
+          {trouble}
+        </p>
+      )}
+      <div className="sheet max-w-[60rem] overflow-x-auto">
+        <table className="w-full border-collapse">
+          <thead className="narrow text-left text-xs text-soft">
+            <tr className="border-b border-hairline [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
+              <th>For</th>
+              <th>Scopes</th>
+              <th>Made</th>
+              <th>Last used</th>
+              <th>
+                <span className="sr-only">Changes</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {keys.map((key) => (
+              <tr
+                key={key.id}
+                className={`border-b border-hairline last:border-0 [&>td]:h-[32px] [&>td]:px-3 ${key.revokedAt ? "text-faint" : ""}`}
+              >
+                <td className="font-semibold">{key.name}</td>
+                <td>{key.scopes.join(", ")}</td>
+                <td>{timeText(key.createdAt)}</td>
+                <td>{key.lastUsedAt ? timeText(key.lastUsedAt) : "never"}</td>
+                <td className="text-right">
+                  {key.revokedAt ? (
+                    `taken back ${timeText(key.revokedAt)}`
+                  ) : (
+                    <button
+                      type="button"
+                      className="link"
+                      aria-label={`Take back the key for ${key.name}`}
+                      onClick={() => void revoke(key.id)}
+                    >
+                      Take it back
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+            {keys.length === 0 && (
+              <tr>
+                <td colSpan={5} className="px-3 py-3 text-soft">
+                  No key yet: no program can ask for quotes.
+                </td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  );
+}
+
+function KeyForm() {
+  const [name, setName] = useState("");
+  const [scopes, setScopes] = useState<readonly Scope[]>(["quotes"]);
+  const [made, setMade] = useState<string>();
+  const [trouble, setTrouble] = useState<string>();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const answer = await makeKey({ name, scopes: [...scopes] }).catch(() => undefined);
+    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+    if (!answer?.ok) return;
+    setMade(answer.value.key);
+    setName("");
+  };
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="sheet mb-4 max-w-[60rem] px-4 py-3"
+      aria-label="A new key"
+    >
+      <div className="flex flex-wrap items-end gap-4">
+        <label>
+          A key for
+          <input
+            className="control mt-0.5 block h-8 w-56 px-2"
+            placeholder="the web shop"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+        </label>
+        <fieldset>
+          <legend className="sr-only">Scopes</legend>
+          {(Object.keys(scopeWords) as Scope[]).map((scope) => (
+            <label key={scope} className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="accent-[var(--ink)]"
+                checked={scopes.includes(scope)}
+                onChange={(event) =>
+                  setScopes(event.target.checked ? [...scopes, scope] : scopes.filter((one) => one !== scope))
+                }
+              />
+              <b>{scope}</b> {scopeWords[scope]}
+            </label>
+          ))}
+        </fieldset>
+        <Button type="submit" kind="main">
+          Make a key
+        </Button>
+      </div>
+      {trouble !== undefined && (
+        <p role="alert" className="mt-2 text-loss">
+          {trouble}
+        </p>
+      )}
+      {made !== undefined && (
+        <label className="mt-2 block">
+          The key, shown this once:
+          <input
+            readOnly
+            className="control mt-0.5 h-8 w-full px-2"
+            value={made}
+            onFocus={(event) => event.target.select()}
+          />
+        </label>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,81 @@
+"use client";
+
+import { useState, type FormEvent } from "react";
+import { Button } from "@/ui/parts/button";
+import { invitePerson } from "./actions";
+import { roleWords, type RoleName } from "./role-words";
+
+/** Who is asked in, as what; the link to send comes back once. */
+export function InviteForm({ onClose }: { readonly onClose: () => void }) {
+  const [name, setName] = useState("");
+  const [email, setEmail] = useState("");
+  const [role, setRole] = useState<RoleName>("coordinator");
+  const [trouble, setTrouble] = useState<string>();
+  const [link, setLink] = useState<string>();
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const answer = await invitePerson({ name, email, role }).catch(() => undefined);
+    if (answer?.ok) setLink(answer.value.link);
+    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+  };
+  const field = "control mt-0.5 block h-8 px-2";
+  if (link !== undefined)
+    return (
+      <section className="sheet mb-4 px-4 py-3" aria-label="The link">
+        <p>Send {name} this link. It works once, for seven days, and is not shown again:</p>
+        <input
+          readOnly
+          aria-label="Invitation link"
+          className="control my-2 h-8 w-full px-2"
+          value={link}
+          onFocus={(event) => event.target.select()}
+        />
+        <Button kind="main" onClick={onClose}>
+          Done
+        </Button>
+      </section>
+    );
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="sheet mb-4 flex flex-wrap items-end gap-3 px-4 py-3"
+      aria-label="Ask somebody in"
+    >
+      <label>
+        Name
+        <input
+          className={`${field} w-48`}
+          value={name}
+          autoFocus
+          onChange={(event) => setName(event.target.value)}
+        />
+      </label>
+      <label>
+        E-mail
+        <input
+          className={`${field} w-64`}
+          type="email"
+          value={email}
+          onChange={(event) => setEmail(event.target.value)}
+        />
+      </label>
+      <label>
+        Role
+        <select className={field} value={role} onChange={(event) => setRole(event.target.value as RoleName)}>
+          {Object.keys(roleWords).map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </select>
+      </label>
+      <Button type="submit" kind="main">
+        Make the link
+      </Button>
+      <Button onClick={onClose}>Not now</Button>
+      {trouble !== undefined && (
+        <p role="alert" className="w-full text-loss">
+          {trouble}
+        </p>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,192 @@
+"use client";
+
+import { useState } from "react";
+import { Button } from "@/ui/parts/button";
+import { PageHead } from "@/ui/parts/page-head";
+import { timeText } from "@/ui/time-text";
+import { changePerson, withdrawInvitation, type PersonChange } from "./actions";
+import { InviteForm } from "./invite-form";
+import type { PeopleParts } from "./load";
+import { roleWords, type RoleName } from "./role-words";
+
+/** Who may sign in, and what they may do. */
+export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
+  const [inviting, setInviting] = useState(false);
+  const [trouble, setTrouble] = useState<{ readonly id: string; readonly text: string }>();
+  const change = async (what: PersonChange) => {
+    const answer = await changePerson(what).catch(() => undefined);
+    setTrouble(
+      answer?.ok
+        ? undefined
+        : { id: what.id, text: answer?.text ?? "The server does not answer. Try once more." },
+    );
+  };
+  return (
+    <div className="px-[18px] py-4">
+      <PageHead above="People" title="People and roles">
+        <Button kind="main" onClick={() => setInviting(true)}>
+          Ask somebody in
+        </Button>
+      </PageHead>
+      {inviting && <InviteForm onClose={() => setInviting(false)} />}
+      <div className="sheet mb-4 overflow-x-auto">
+        <table className="w-full border-collapse">
+          <thead className="narrow text-left text-xs text-soft">
+            <tr className="border-b border-hairline [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
+              <th>Name</th>
+              <th>E-mail</th>
+              <th>Role</th>
+              <th>Second factor</th>
+              <th>Last here</th>
+              <th>Sessions</th>
+              <th>
+                <span className="sr-only">Changes</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {parts.people.map((person) => (
+              <PersonRow
+                key={person.id}
+                person={person}
+                self={person.id === parts.self}
+                trouble={trouble?.id === person.id ? trouble.text : undefined}
+                onChange={(what) => void change(what)}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <Roles />
+      <Invitations invitations={parts.invitations} />
+    </div>
+  );
+}
+
+function PersonRow({
+  person,
+  self,
+  trouble,
+  onChange,
+}: {
+  readonly person: PeopleParts["people"][number];
+  readonly self: boolean;
+  readonly trouble: string | undefined;
+  readonly onChange: (what: PersonChange) => void;
+}) {
+  const { id, name } = person;
+  return (
+    <>
+      <tr
+        className={`border-b border-hairline last:border-0 [&>td]:h-[34px] [&>td]:px-3 ${person.active ? "" : "text-faint"}`}
+      >
+        <td className="font-semibold whitespace-nowrap">
+          {name} {self && <span className="font-normal text-soft">you</span>}
+          {!person.active && <span className="font-normal"> let go</span>}
+        </td>
+        <td>{person.email}</td>
+        <td>
+          <select
+            aria-label={`Role of ${name}`}
+            className="control h-7 px-1"
+            value={person.role}
+            disabled={!person.active}
+            onChange={(event) => onChange({ what: "role", id, role: event.target.value as RoleName })}
+          >
+            {Object.keys(roleWords).map((role) => (
+              <option key={role}>{role}</option>
+            ))}
+          </select>
+        </td>
+        <td className="text-soft">{person.secondFactor ? "on" : "off"}</td>
+        <td className="whitespace-nowrap text-soft">
+          {person.lastSeen ? timeText(person.lastSeen) : "never"}
+        </td>
+        <td className="text-soft">{person.sessions}</td>
+        <td>
+          <span className="flex justify-end gap-2 whitespace-nowrap">
+            {person.sessions > 0 && (
+              <button
+                type="button"
+                className="link"
+                aria-label={`Sign ${name} out everywhere`}
+                onClick={() => onChange({ what: "sessions", id })}
+              >
+                Sign out everywhere
+              </button>
+            )}
+            {person.secondFactor && (
+              <button
+                type="button"
+                className="link"
+                aria-label={`Take off the second factor of ${name}`}
+                onClick={() => onChange({ what: "second-factor", id })}
+              >
+                Take off second factor
+              </button>
+            )}
+            <button
+              type="button"
+              className="link"
+              aria-label={person.active ? `Let ${name} go` : `Let ${name} in again`}
+              onClick={() => onChange({ what: "active", id, active: !person.active })}
+            >
+              {person.active ? "Let go" : "Let in again"}
+            </button>
+          </span>
+        </td>
+      </tr>
+      {trouble !== undefined && (
+        <tr>
+          <td colSpan={7} role="alert" className="px-3 pb-2 text-loss">
+            {trouble}
+          </td>
+        </tr>
+      )}
+    </>
+  );
+}
+
+function Roles() {
+  return (
+    <section aria-label="Roles" className="mb-4 max-w-[56rem]">
+      <h2 className="mb-1">What roles may do</h2>
+      <dl className="grid grid-cols-[110px_minmax(0,1fr)] gap-x-3 gap-y-0.5">
+        {Object.entries(roleWords).map(([role, words]) => (
+          <div key={role} className="contents">
+            <dt className="font-semibold">{role}</dt>
+            <dd>{words}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+}
+
+function Invitations({ invitations }: { readonly invitations: PeopleParts["invitations"] }) {
+  if (invitations.length === 0) return null;
+  return (
+    <section aria-label="Invitations" className="max-w-[56rem]">
+      <h2 className="mb-1">Asked in, not here yet</h2>
+      <ul>
+        {invitations.map((one) => (
+          <li key={one.id} className="flex gap-3 border-b border-hairline py-1 last:border-0">
+            <span className="font-semibold">{one.name}</span>
+            <span>{one.email}</span>
+            <span className="text-soft">
+              {one.role}, until {timeText(one.expiresAt)}
+            </span>
+            <button
+              type="button"
+              className="link ml-auto"
+              aria-label={`Take back the invitation of ${one.name}`}
+              onClick={() => void withdrawInvitation({ id: one.id })}
+            >
+              Take it back
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,1 @@
+export { TryPage } from "./try-page";

@@ -1,0 +1,37 @@
+import { readGoods } from "./read-goods";
+
+const kg = (value: string) => ({ value, unit: "kg" });
+
+test.each([
+  ["2 HIVE-10", [{ sku: "HIVE-10", quantity: 2 }]],
+  ["HIVE-10", [{ sku: "HIVE-10", quantity: 1 }]],
+  ["2 x SMOKER at 19,90", [{ sku: "SMOKER", quantity: 2, unitPrice: "19.90" }]],
+  ["1.5 kg", [{ sku: "goods-1", quantity: 1, item: { weight: kg("1.5") } }]],
+  ["1,5", [{ sku: "goods-1", quantity: 1, item: { weight: kg("1.5") } }]],
+  [
+    "3 × 1.5 kg 30x20x10 cm at 12.00",
+    [
+      {
+        sku: "goods-1",
+        quantity: 3,
+        unitPrice: "12.00",
+        item: { weight: kg("1.5"), size: { length: "30", width: "20", height: "10", unit: "cm" } },
+      },
+    ],
+  ],
+  [
+    "2 HIVE-10, 1 SMOKER\n4 5 lb",
+    [
+      { sku: "HIVE-10", quantity: 2 },
+      { sku: "SMOKER", quantity: 1 },
+      { sku: "goods-3", quantity: 4, item: { weight: { value: "5", unit: "lb" } } },
+    ],
+  ],
+])("%j is read", (text, lines) => expect(readGoods(text, "kg")).toEqual({ lines, unread: [] }));
+
+test("what can't be read is told of, and nothing else is lost for it", () => {
+  expect(readGoods("2 HIVE-10; a box of something", "kg")).toEqual({
+    lines: [{ sku: "HIVE-10", quantity: 2 }],
+    unread: ["a box of something"],
+  });
+});

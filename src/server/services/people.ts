@@ -1,0 +1,194 @@
+import "server-only";
+import { and, asc, desc, eq, gt, ne, sql } from "drizzle-orm";
+import type { Database } from "@/db/connect";
+import { note } from "@/db/queries/orders";
+import { session, twoFactor, user } from "@/db/schema";
+import type { Role } from "../auth/roles";
+import { done, failed, type Result } from "../result";
+
+export interface ListedPerson {
+  readonly id: string;
+  readonly name: string;
+  readonly email: string;
+  readonly role: string;
+  readonly active: boolean;
+  readonly secondFactor: boolean;
+  /** Sessions that have not run out. */
+  readonly sessions: number;
+  readonly lastSeen: string | null;
+}
+
+/** Who acts, and when. */
+export interface Deed {
+  readonly who: string;
+  readonly now: Date;
+}
+
+/** Everybody who has or had a way in, those who work here first. */
+export async function listPeople(db: Database, now: Date): Promise<ListedPerson[]> {
+  const open = sql`${session.userId} = ${user.id} and ${session.expiresAt} > ${now.toISOString()}`;
+  const rows = await db
+    .select({
+      id: user.id,
+      name: user.name,
+      email: user.email,
+      role: user.role,
+      active: user.active,
+      secondFactor: user.twoFactorEnabled,
+      sessions: sql<number>`(select count(*)::int from ${session} where ${open})`,
+      lastSeen: sql<Date | null>`(select max(${session.updatedAt}) from ${session} where ${session.userId} = ${user.id})`,
+    })
+    .from(user)
+    .orderBy(desc(user.active), asc(user.name));
+  return rows.map((row) => ({
+    ...row,
+    lastSeen: row.lastSeen ? new Date(row.lastSeen).toISOString() : null,
+  }));
+}
+
+export async function isActivePerson(db: Database, id: string): Promise<boolean> {
+  const [found] = await db.select({ active: user.active }).from(user).where(eq(user.id, id));
+  return found?.active === true;
+}
+
+/** Gives somebody another role. Without an administrator nobody could let anyone in again: the last one stays one. */
+export async function setRole(db: Database, id: string, role: Role, deed: Deed): Promise<Result<undefined>> {
+  return changePerson(db, id, deed, async (tx, person) => {
+    if (person.role === role) return undefined;
+    await tx.update(user).set({ role, updatedAt: deed.now }).where(eq(user.id, id));
+    return { what: "role-changed", from: person.role, to: role };
+  });
+}
+
+/** Lets somebody go, which ends their sessions, or lets them in again. */
+export async function setActive(
+  db: Database,
+  id: string,
+  active: boolean,
+  deed: Deed,
+): Promise<Result<undefined>> {
+  return changePerson(db, id, deed, async (tx, person) => {
+    if (person.active === active) return undefined;
+    await tx.update(user).set({ active, updatedAt: deed.now }).where(eq(user.id, id));
+    if (!active) await tx.delete(session).where(eq(session.userId, id));
+    return { what: active ? "person-let-in" : "person-let-go" };
+  });
+}
+
+/** Takes off somebody's second factor: their telephone is lost. */
+export async function dropSecondFactor(db: Database, id: string, deed: Deed): Promise<Result<undefined>> {
+  return changePerson(db, id, deed, async (tx) => {
+    await tx.delete(twoFactor).where(eq(twoFactor.userId, id));
+    await tx.update(user).set({ twoFactorEnabled: false, updatedAt: deed.now }).where(eq(user.id, id));
+    return { what: "second-factor-taken-off" };
+  });
+}
+
+/** Ends every session somebody has. */
+export async function endSessions(db: Database, id: string, deed: Deed): Promise<Result<undefined>> {
+  return changePerson(db, id, deed, async (tx) => {
+    await tx.delete(session).where(eq(session.userId, id));
+    return { what: "sessions-ended" };
+  });
+}
+
+type Noted = { readonly what: string; readonly from?: string; readonly to?: string } | undefined;
+
+/** Changes somebody in one transaction and notes it; refuses what would leave no administrator who can sign in. */
+async function changePerson(
+  db: Database,
+  id: string,
+  { who, now }: Deed,
+  change: (tx: Database, person: { name: string; role: string; active: boolean }) => Promise<Noted>,
+): Promise<Result<undefined>> {
+  return db
+    .transaction(async (transaction) => {
+      const tx = transaction as Database;
+      // two who demote each other at the same moment wait for one another
+      const admins = await tx
+        .select({ id: user.id })
+        .from(user)
+        .where(and(eq(user.role, "admin"), eq(user.active, true)))
+        .orderBy(asc(user.id))
+        .for("update");
+      const [person] = await tx.select().from(user).where(eq(user.id, id)).for("update");
+      if (!person) return failed("not-found");
+      const noted = await change(tx, person);
+      const [left] = await tx
+        .select({ id: user.id })
+        .from(user)
+        .where(and(eq(user.role, "admin"), eq(user.active, true)))
+        .limit(1);
+      if (admins.length > 0 && !left) {
+        transaction.rollback();
+        return failed("last-admin");
+      }
+      if (noted)
+        await note(tx, {
+          at: now.toISOString(),
+          who,
+          what: noted.what,
+          subject: `people/${id}`,
+          from: noted.from === undefined ? null : { value: noted.from },
+          to: noted.to === undefined ? { value: person.name } : { value: noted.to },
+        });
+      return done(undefined);
+    })
+    .catch((error: unknown) => {
+      if (error instanceof Error && error.constructor.name === "TransactionRollbackError")
+        return failed("last-admin");
+      throw error;
+    });
+}
+
+export interface OpenSession {
+  readonly id: string;
+  readonly from: string;
+  readonly since: string;
+  readonly lastSeen: string;
+  readonly current: boolean;
+}
+
+/** Somebody's sessions that have not run out, the last used first. */
+export async function sessionsOf(
+  db: Database,
+  userId: string,
+  currentId: string,
+  now: Date,
+): Promise<OpenSession[]> {
+  const rows = await db
+    .select()
+    .from(session)
+    .where(and(eq(session.userId, userId), gt(session.expiresAt, now)))
+    .orderBy(desc(session.updatedAt));
+  return rows.map((row) => ({
+    id: row.id,
+    from: [row.userAgent, row.ipAddress].filter(Boolean).join(" · ") || "unknown",
+    since: row.createdAt.toISOString(),
+    lastSeen: row.updatedAt.toISOString(),
+    current: row.id === currentId,
+  }));
+}
+
+/** Ends one of somebody's own sessions, not the one at hand. */
+export async function endSession(
+  db: Database,
+  { userId, id, currentId }: { readonly userId: string; readonly id: string; readonly currentId: string },
+): Promise<Result<undefined>> {
+  const ended = await db
+    .delete(session)
+    .where(and(eq(session.userId, userId), eq(session.id, id), ne(session.id, currentId)))
+    .returning({ id: session.id });
+  return ended.length > 0 ? done(undefined) : failed("not-found");
+}
+
+export async function hasSecondFactor(db: Database, id: string): Promise<boolean> {
+  const [found] = await db.select({ on: user.twoFactorEnabled }).from(user).where(eq(user.id, id));
+  return found?.on === true;
+}
+
+/** Notes that somebody turned their second factor on, if it is on. */
+export async function noteSecondFactor(db: Database, id: string, { who, now }: Deed): Promise<void> {
+  if (await hasSecondFactor(db, id))
+    await note(db, { at: now.toISOString(), who, what: "second-factor-on", subject: `people/${id}` });
+}
