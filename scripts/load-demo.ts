@@ -10,7 +10,7 @@ import type { Database } from "@/db/connect";
 import { readStamp, writeSetup } from "@/db/queries/setup";
 import { writeItems } from "@/db/queries/items";
 import { insertOrders } from "@/db/queries/orders";
-import { account, apiKeys, charges, orderLines, orders, user } from "@/db/schema";
+import { account, apiKeys, carrierAccounts, charges, orderLines, orders, user } from "@/db/schema";
 import { and, eq } from "drizzle-orm";
 import { wordQuote } from "@/messages/word-quote";
 import { basisOf, orderRequest } from "@/server/services/order-request";
@@ -44,6 +44,13 @@ export const demoPeople: readonly DemoPerson[] = [
 export const demoKeys = [
   { name: "Web shop", key: "wd_demo_web_shop", scopes: ["quotes"] },
   { name: "Back office", key: "wd_demo_back_office", scopes: ["quotes", "costs"] },
+] as const;
+
+/** Customer numbers the demo's carriers gave us. */
+const demoAccounts = [
+  { carrier: "PNP", origin: null, number: "NC-40071", note: "billed monthly" },
+  { carrier: "PNP", origin: "CES", number: "NC-40072", note: "collected on Fridays" },
+  { carrier: "AMB", origin: "TRT", number: "1187", note: "" },
 ] as const;
 
 const OWASP = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -100,6 +107,7 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
         scopes: [...scopes],
       })),
     );
+    await tx.insert(carrierAccounts).values([...demoAccounts]);
     await writeSetup(tx, undefined, setup, now);
   });
 }

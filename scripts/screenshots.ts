@@ -1,4 +1,4 @@
-import { chromium } from "@playwright/test";
+import { chromium, type Page } from "@playwright/test";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
 import { demoPeople } from "./load-demo";
@@ -19,6 +19,15 @@ const views: readonly [name: string, path: string, theme: "light" | "dark"][] = 
   ["service", "/services/TRN-EXPRESS", "light"],
   ["origin", "/origins/TRT", "light"],
   ["items", "/items", "light"],
+  ["business", "/business", "light"],
+  [
+    "compare",
+    "/services/compare?with=PNP-PARCEL&with=TRN-EXPRESS&with=STP-ROAD-TRT&to=EE,%20SE%2062145",
+    "light",
+  ],
+  ["board", "/zones/board", "light"],
+  ["origin-dark", "/origins/GDY", "dark"],
+  ["try", "/offers/try?channel=web&goods=2+SMOKER&country=SE&postcode=62145", "light"],
 ];
 
 const flags = [
@@ -28,6 +37,10 @@ const flags = [
   "--disable-quic",
   "--no-first-run",
 ];
+
+async function expectNone(page: Page, text: string): Promise<void> {
+  await page.getByText(text).first().waitFor({ state: "hidden" });
+}
 
 /** `npm run screenshots [NAME…]`: pictures of the running demo into docs/screenshots, or into OUT. */
 async function main(names: string[]): Promise<void> {
@@ -51,6 +64,8 @@ async function main(names: string[]): Promise<void> {
     if (names.length > 0 && !names.includes(name)) continue;
     await context.addCookies([{ name: "theme", value: theme, url }]);
     await page.goto(path, { waitUntil: "networkidle" });
+    // maps come after the page
+    await expectNone(page, "Drawing the map…");
     await page.screenshot({ path: join(out, `${name}.png`) });
   }
   await context.clearCookies();

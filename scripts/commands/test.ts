@@ -1,14 +1,14 @@
 import { spawnSync } from "node:child_process";
 import { existsSync } from "node:fs";
-import { connect } from "@/db/connect";
+import { connect, type Database } from "@/db/connect";
 import { migrateDatabase } from "@/db/migrate";
-import { loadDemo } from "../load-demo";
+import { demoPeople, loadDemo, loadPeople } from "../load-demo";
 import { ensureBuild } from "../machine/build";
 import { createDatabase, dropDatabase, startCluster, type Cluster } from "../machine/cluster";
 import { freePort } from "../machine/free-port";
 import { installPackages } from "../machine/packages";
 import { root } from "../machine/paths";
-import { startServer } from "../machine/server";
+import { startServer, type WebServer } from "../machine/server";
 import { migrations } from "./serve";
 
 const stages = ["types", "lint", "unit", "database", "browser"] as const;
@@ -68,17 +68,37 @@ async function databaseTests(cluster: Cluster): Promise<boolean> {
 
 async function browserTests(cluster: Cluster): Promise<boolean> {
   if (!existsSync("/usr/bin/chromium")) installPackages("chromium");
-  await dropDatabase(cluster, "browser");
-  await createDatabase(cluster, "browser");
-  const url = cluster.urlOf("browser");
+  const build = ensureBuild();
+  const full = await freshServer(cluster, "browser", build, 4280, (db) => loadDemo(db, new Date()));
+  try {
+    // a business that is still to be set up
+    const empty = await freshServer(cluster, "browser_empty", build, 4290, (db) =>
+      loadPeople(db, demoPeople),
+    );
+    try {
+      return script("test:browser", { BASE_URL: full.url, EMPTY_URL: empty.url });
+    } finally {
+      await empty.stop();
+    }
+  } finally {
+    await full.stop();
+  }
+}
+
+/** A server on a database of its own, made anew and filled. */
+async function freshServer(
+  cluster: Cluster,
+  name: string,
+  build: string,
+  port: number,
+  fill: (db: Database) => Promise<unknown>,
+): Promise<WebServer> {
+  await dropDatabase(cluster, name);
+  await createDatabase(cluster, name);
+  const url = cluster.urlOf(name);
   await migrateDatabase(url, migrations);
   const { db, close } = connect(url, () => undefined);
-  await loadDemo(db, new Date());
+  await fill(db);
   await close();
-  const server = await startServer("test", ensureBuild(), await freePort(4280), url, { LOG_LEVEL: "warn" });
-  try {
-    return script("test:browser", { BASE_URL: server.url });
-  } finally {
-    await server.stop();
-  }
+  return startServer(name, build, await freePort(port), url, { LOG_LEVEL: "warn" });
 }

@@ -3,6 +3,7 @@ import { request, type APIRequestContext } from "@playwright/test";
 export const people = {
   coordinator: { email: "coordinator@nettle-comb.example", password: "heather-and-lime" },
   admin: { email: "admin@nettle-comb.example", password: "smoker-in-the-shed" },
+  finance: { email: "finance@nettle-comb.example", password: "pots-of-honey" },
   viewer: { email: "viewer@nettle-comb.example", password: "only-looking-in" },
 } as const;
 

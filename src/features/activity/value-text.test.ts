@@ -2,7 +2,10 @@ import { valueText } from "./value-text";
 
 test.each([
   [{ value: "12.50" }, "12.50"],
-  [{ value: { a: 1 } }, '{"a":1}'],
+  [
+    { value: { zone: null, country: "SE", days: [1, { at: "x" }] } },
+    "zone: none, country: SE, days: (1, (at: x))",
+  ],
   [{ value: false }, "false"],
   [{ value: null }, ""],
   [null, ""],

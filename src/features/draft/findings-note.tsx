@@ -1,11 +1,38 @@
+"use client";
+
 import Link from "next/link";
+import { useEffect } from "react";
 import { placeHref } from "./place-link";
 import type { Notice } from "./notice";
 
 const MOST_SHOWN = 6;
+const MOST_MARKED = 100;
 
-/** What checks found about a record, at the record. */
+/** Marks the very fields that notices are about: the field whose path is the notice's, or the nearest above it. */
+function useFieldMarks(notices: readonly Notice[]): void {
+  useEffect(() => {
+    const marked = notices.slice(0, MOST_MARKED).flatMap((notice) => {
+      for (let at = notice.source; at.includes("/"); at = at.slice(0, at.lastIndexOf("/"))) {
+        const field = document.querySelector<HTMLElement>(`[data-path="${CSS.escape(at)}"]`);
+        if (!field) continue;
+        field.dataset.notice = notice.severity;
+        field.title = notice.text;
+        return [field];
+      }
+      return [];
+    });
+    return () => {
+      for (const field of marked) {
+        delete field.dataset.notice;
+        field.removeAttribute("title");
+      }
+    };
+  }, [notices]);
+}
+
+/** What checks found about a record, at the record and at its fields. */
 export function FindingsNote({ notices }: { readonly notices: readonly Notice[] }) {
+  useFieldMarks(notices);
   if (notices.length === 0) return null;
   return (
     <ul aria-label="Findings" className="mb-3 space-y-1">

@@ -101,6 +101,7 @@ export function YearStrip({ label, workdays, holidays, today, readOnly, onSet, o
                       today={day.date === today}
                       reached={day.date === focus}
                       readOnly={readOnly}
+                      onFocus={() => setFocus(day.date)}
                       onDown={() => {
                         setFocus(day.date);
                         setDrawn({ from: day.date, to: day.date, off: !holidays.includes(day.date) });
@@ -129,6 +130,7 @@ function DayCell({
   today,
   reached,
   readOnly,
+  onFocus,
   onDown,
   onOver,
 }: {
@@ -136,6 +138,7 @@ function DayCell({
   readonly today: boolean;
   readonly reached: boolean;
   readonly readOnly: boolean;
+  readonly onFocus: () => void;
   readonly onDown: () => void;
   readonly onOver: () => void;
 }) {
@@ -149,9 +152,10 @@ function DayCell({
       title={name}
       disabled={readOnly}
       tabIndex={reached ? 0 : -1}
+      onFocus={onFocus}
       onPointerDown={onDown}
       onPointerEnter={onOver}
-      className={`h-[20px] w-[9.6px] shrink-0 border text-[8px] leading-none ${looks[day.state]} ${today ? "outline-2 outline-sign" : ""}`}
+      className={`h-[20px] w-[9px] shrink-0 border text-[8px] leading-none ${looks[day.state]} ${today ? "outline-2 -outline-offset-2 outline-sign" : ""}`}
     >
       {day.weekday === 1 || day.state === "holiday" ? Number(day.date.slice(8)) : ""}
     </button>

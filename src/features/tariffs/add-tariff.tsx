@@ -5,7 +5,7 @@ import type { ZoneChart } from "@/core/setup/zone-chart";
 import { AddMember } from "@/features/draft";
 
 interface Props {
-  readonly charts: readonly ZoneChart[];
+  readonly charts: readonly Pick<ZoneChart, "code" | "name" | "zones">[];
   readonly currency: string;
   readonly today: string;
   /** The codes of the tariffs there are. */

@@ -26,24 +26,29 @@ export interface Deed {
 
 /** Everybody who has or had a way in, those who work here first. */
 export async function listPeople(db: Database, now: Date): Promise<ListedPerson[]> {
-  const open = sql`${session.userId} = ${user.id} and ${session.expiresAt} > ${now.toISOString()}`;
-  const rows = await db
+  const seen = await db
     .select({
-      id: user.id,
-      name: user.name,
-      email: user.email,
-      role: user.role,
-      active: user.active,
-      secondFactor: user.twoFactorEnabled,
-      sessions: sql<number>`(select count(*)::int from ${session} where ${open})`,
-      lastSeen: sql<Date | null>`(select max(${session.updatedAt}) from ${session} where ${session.userId} = ${user.id})`,
+      userId: session.userId,
+      open: sql<number>`count(*) filter (where ${session.expiresAt} > ${now.toISOString()})::int`,
+      last: sql<string>`max(${session.updatedAt})`,
     })
-    .from(user)
-    .orderBy(desc(user.active), asc(user.name));
-  return rows.map((row) => ({
-    ...row,
-    lastSeen: row.lastSeen ? new Date(row.lastSeen).toISOString() : null,
-  }));
+    .from(session)
+    .groupBy(session.userId);
+  const byPerson = new Map(seen.map((row) => [row.userId, row]));
+  const rows = await db.select().from(user).orderBy(desc(user.active), asc(user.name));
+  return rows.map(({ id, name, email, role, active, twoFactorEnabled }) => {
+    const own = byPerson.get(id);
+    return {
+      id,
+      name,
+      email,
+      role,
+      active,
+      secondFactor: twoFactorEnabled,
+      sessions: own?.open ?? 0,
+      lastSeen: own ? new Date(own.last).toISOString() : null,
+    };
+  });
 }
 
 export async function isActivePerson(db: Database, id: string): Promise<boolean> {
@@ -53,7 +58,7 @@ export async function isActivePerson(db: Database, id: string): Promise<boolean>
 
 /** Gives somebody another role. Without an administrator nobody could let anyone in again: the last one stays one. */
 export async function setRole(db: Database, id: string, role: Role, deed: Deed): Promise<Result<undefined>> {
-  return changePerson(db, id, deed, async (tx, person) => {
+  return changePerson(db, id, deed, role !== "admin", async (tx, person) => {
     if (person.role === role) return undefined;
     await tx.update(user).set({ role, updatedAt: deed.now }).where(eq(user.id, id));
     return { what: "role-changed", from: person.role, to: role };
@@ -67,7 +72,7 @@ export async function setActive(
   active: boolean,
   deed: Deed,
 ): Promise<Result<undefined>> {
-  return changePerson(db, id, deed, async (tx, person) => {
+  return changePerson(db, id, deed, !active, async (tx, person) => {
     if (person.active === active) return undefined;
     await tx.update(user).set({ active, updatedAt: deed.now }).where(eq(user.id, id));
     if (!active) await tx.delete(session).where(eq(session.userId, id));
@@ -77,7 +82,7 @@ export async function setActive(
 
 /** Takes off somebody's second factor: their telephone is lost. */
 export async function dropSecondFactor(db: Database, id: string, deed: Deed): Promise<Result<undefined>> {
-  return changePerson(db, id, deed, async (tx) => {
+  return changePerson(db, id, deed, false, async (tx) => {
     await tx.delete(twoFactor).where(eq(twoFactor.userId, id));
     await tx.update(user).set({ twoFactorEnabled: false, updatedAt: deed.now }).where(eq(user.id, id));
     return { what: "second-factor-taken-off" };
@@ -86,7 +91,7 @@ export async function dropSecondFactor(db: Database, id: string, deed: Deed): Pr
 
 /** Ends every session somebody has. */
 export async function endSessions(db: Database, id: string, deed: Deed): Promise<Result<undefined>> {
-  return changePerson(db, id, deed, async (tx) => {
+  return changePerson(db, id, deed, false, async (tx) => {
     await tx.delete(session).where(eq(session.userId, id));
     return { what: "sessions-ended" };
   });
@@ -99,46 +104,33 @@ async function changePerson(
   db: Database,
   id: string,
   { who, now }: Deed,
+  takesAdmin: boolean,
   change: (tx: Database, person: { name: string; role: string; active: boolean }) => Promise<Noted>,
 ): Promise<Result<undefined>> {
-  return db
-    .transaction(async (transaction) => {
-      const tx = transaction as Database;
-      // two who demote each other at the same moment wait for one another
-      const admins = await tx
-        .select({ id: user.id })
-        .from(user)
-        .where(and(eq(user.role, "admin"), eq(user.active, true)))
-        .orderBy(asc(user.id))
-        .for("update");
-      const [person] = await tx.select().from(user).where(eq(user.id, id)).for("update");
-      if (!person) return failed("not-found");
-      const noted = await change(tx, person);
-      const [left] = await tx
-        .select({ id: user.id })
-        .from(user)
-        .where(and(eq(user.role, "admin"), eq(user.active, true)))
-        .limit(1);
-      if (admins.length > 0 && !left) {
-        transaction.rollback();
-        return failed("last-admin");
-      }
-      if (noted)
-        await note(tx, {
-          at: now.toISOString(),
-          who,
-          what: noted.what,
-          subject: `people/${id}`,
-          from: noted.from === undefined ? null : { value: noted.from },
-          to: noted.to === undefined ? { value: person.name } : { value: noted.to },
-        });
-      return done(undefined);
-    })
-    .catch((error: unknown) => {
-      if (error instanceof Error && error.constructor.name === "TransactionRollbackError")
-        return failed("last-admin");
-      throw error;
-    });
+  return db.transaction(async (transaction) => {
+    const tx = transaction as Database;
+    // two who demote each other at the same moment wait for one another
+    const admins = await tx
+      .select({ id: user.id })
+      .from(user)
+      .where(and(eq(user.role, "admin"), eq(user.active, true)))
+      .orderBy(asc(user.id))
+      .for("update");
+    const [person] = await tx.select().from(user).where(eq(user.id, id)).for("update");
+    if (!person) return failed("not-found");
+    if (takesAdmin && admins.length === 1 && admins[0]?.id === id) return failed("last-admin");
+    const noted = await change(tx, person);
+    if (noted)
+      await note(tx, {
+        at: now.toISOString(),
+        who,
+        what: noted.what,
+        subject: `people/${id}`,
+        from: noted.from === undefined ? null : { value: noted.from },
+        to: noted.to === undefined ? { value: person.name } : { value: noted.to },
+      });
+    return done(undefined);
+  });
 }
 
 export interface OpenSession {

@@ -26,7 +26,7 @@ export default async function Tariffs() {
         <TariffList tariffs={tariffSummaries(setup, findings, today)} today={today} />
       )}
       <AddTariff
-        charts={setup.zoneCharts}
+        charts={setup.zoneCharts.map(({ code, name, zones }) => ({ code, name, zones }))}
         currency={setup.business.homeCurrency}
         today={today}
         taken={setup.tariffs.map((tariff) => tariff.code)}

@@ -1,0 +1,76 @@
+import { expect, test, type Page } from "@playwright/test";
+import { GridDriver } from "./drivers/grid-driver";
+import { TariffDriver } from "./drivers/tariff-driver";
+import { people } from "./people";
+
+const base = process.env.EMPTY_URL ?? "";
+test.skip(base === "", "needs a server on an empty database, which ./wallodrom test starts");
+test.use({ baseURL: base, storageState: { cookies: [], origins: [] } });
+
+/** Adds a member where the page offers it: its code is suggested by its name. */
+async function add(page: Page, what: string, name: string): Promise<void> {
+  await page.getByRole("button", { name: `Add ${what}` }).click();
+  await page.getByRole("textbox", { name: "Name", exact: true }).first().fill(name);
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
+}
+
+test("from nothing to the first quote by screens alone, led by the line", async ({ page }) => {
+  await page.goto("/sign-in");
+  await page.getByLabel("E-mail").fill(people.admin.email);
+  await page.getByLabel("Password").fill(people.admin.password);
+  await page.getByRole("button", { name: "Sign in" }).click();
+  const line = page.getByRole("navigation", { name: "Stations" });
+
+  await page.getByLabel("Name of the business").fill("Heather & Sons");
+  await page.getByLabel("Country two letters").fill("EE");
+  await page.getByLabel("Home currency").fill("EUR");
+  await page.getByLabel("Tax on delivery").fill("22");
+  await page.getByRole("button", { name: "Begin" }).click();
+
+  await expect(line).toContainText("no carrier yet");
+  await line.getByRole("link", { name: "Carriers" }).click();
+  await add(page, "a carrier", "Slow Cart");
+  await expect(line).toContainText("no service yet");
+  await add(page, "a service", "Cart by day");
+
+  await expect(line).toContainText("no zone entry yet");
+  await line.getByRole("link", { name: "Zones" }).click();
+  await add(page, "a zone chart", "Cart zones");
+  const entries = new GridDriver(page, "Entries");
+  await entries.paste(0, 0, "1\tEE\n1\tLV");
+  await expect.poll(() => entries.rows()).toBe(3);
+
+  await expect(line).toContainText("no rate yet");
+  await line.getByRole("link", { name: "Tariffs" }).click();
+  await add(page, "a tariff", "Cart rates");
+  const rates = new TariffDriver(page);
+  await rates.cell(0, 0).click();
+  await rates.type("4,20");
+  await expect(line).not.toContainText("no rate yet");
+
+  await line.getByRole("link", { name: "Carriers" }).click();
+  await page
+    .getByRole("navigation", { name: "Carriers and services" })
+    .getByRole("link", { name: "Cart by day" })
+    .click();
+  await page.getByLabel("Rate from").selectOption({ label: "tariff Cart rates" });
+  await expect(page.getByRole("link", { name: "Open the tariff" })).toBeVisible();
+
+  await expect(line).toContainText("no offer yet");
+  await line.getByRole("link", { name: "Offers" }).click();
+  await add(page, "an offer", "To your door");
+  await page.getByRole("group", { name: "Services" }).getByRole("button", { name: "Cart by day" }).click();
+  await expect(line).not.toContainText("yet");
+
+  await page.getByRole("link", { name: "Try an order" }).click();
+  await page.getByLabel("Goods").fill("1 × 0,8 kg at 20");
+  await page.getByRole("button", { name: "Rate it" }).click();
+  const row = page
+    .getByRole("region", { name: "Offers for this order" })
+    .getByRole("row", { name: /To your door/ });
+  // costs 4.20; the web shop's prices include 22 %, so of a charge of 4.20 there is 3.44 without tax
+  await expect(row).toContainText("4.20");
+  await expect(row).toContainText("3.44");
+  await expect(page.getByText("Cart zones")).toBeVisible();
+});
