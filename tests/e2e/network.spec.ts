@@ -10,7 +10,9 @@ const file = (name: string, text: string, encoding: BufferEncoding = "utf8") => 
 
 test("units change what is shown and read, never what is stored", async ({ page }) => {
   await page.goto("/business");
+  const stored = () => expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
   await page.getByLabel("Weights").selectOption("lb");
+  await stored();
   await page.goto("/services/TRN-EXPRESS");
   const most = page.getByRole("textbox", { name: "Parcel up to" });
   await expect(most).toHaveValue("69.445613");
@@ -22,6 +24,7 @@ test("units change what is shown and read, never what is stored", async ({ page 
   await expect(page.getByText("lb, set as 31.5 kg")).toBeVisible();
   await page.goto("/business");
   await page.getByLabel("Weights").selectOption("kg");
+  await stored();
   await page.goto("/services/TRN-EXPRESS");
   await expect(most).toHaveValue("31.5");
 });

@@ -1,5 +1,6 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
+import { stateOf } from "./people";
 
 const screens = [
   "/orders",
@@ -11,6 +12,12 @@ const screens = [
   "/tariffs/AMB-VAN-BUY?edition=2026",
   "/items",
   "/offers/island",
+  "/offers/try?goods=2+SMOKER&country=SE",
+  "/business",
+  "/services/compare?with=PNP-PARCEL&with=TRN-EXPRESS&to=EE",
+  "/zones/board",
+  "/activity",
+  "/account",
   "/sign-in",
 ];
 
@@ -28,6 +35,17 @@ for (const theme of ["light", "dark"] as const)
       ).analyze();
       expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html ?? ""}`)).toEqual([]);
     });
+
+test.describe("an administrator's pages", () => {
+  test.use({ storageState: stateOf("admin") });
+  for (const path of ["/people", "/api-keys"])
+    test(`axe finds nothing on ${path}`, async ({ page }) => {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html ?? ""}`)).toEqual([]);
+    });
+});
 
 test("no page is wider than its window at 1280, 1024 and, for orders, on a phone", async ({ page }) => {
   for (const [width, paths] of [

@@ -3,6 +3,7 @@ import { placeHref } from "@/features/draft";
 import { PageHead } from "@/ui/parts/page-head";
 import { timeText } from "@/ui/time-text";
 import type { ActivityQuery, ShownDeed } from "./load";
+import { ListTable } from "@/ui/parts/list-table";
 
 interface Props {
   readonly query: ActivityQuery;
@@ -67,53 +68,39 @@ export function ActivityPage({ query, deeds, people, count, page, pages }: Props
           {count} found{pages > 1 && `, page ${page} of ${pages}`}
         </span>
       </form>
-      <div className="sheet overflow-x-auto">
-        <table className="narrow w-full border-collapse">
-          <thead className="text-left text-xs text-soft">
-            <tr className="border-b border-hairline [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
-              <th>When</th>
-              <th>Who</th>
-              <th>Did</th>
-              <th>To what</th>
-              <th>Before</th>
-              <th>After</th>
+      <ListTable heads={["When", "Who", "Did", "To what", "Before", "After"]} narrow>
+        {deeds.map((deed) => {
+          const href = deed.path === "" ? undefined : placeHref(deed.path);
+          return (
+            <tr
+              key={deed.id}
+              className="border-b border-hairline align-top last:border-0 [&>td]:px-3 [&>td]:py-1.5"
+            >
+              <td className="whitespace-nowrap text-soft">{timeText(deed.at)}</td>
+              <td className="whitespace-nowrap">{deed.who}</td>
+              <td className="whitespace-nowrap">{deed.what}</td>
+              <td>
+                {href === undefined ? (
+                  deed.subject
+                ) : (
+                  <Link prefetch={false} className="link" href={href}>
+                    {deed.subject}
+                  </Link>
+                )}
+              </td>
+              <td className="max-w-[16rem] break-words text-soft">{deed.from}</td>
+              <td className="max-w-[16rem] break-words">{deed.to}</td>
             </tr>
-          </thead>
-          <tbody>
-            {deeds.map((deed) => {
-              const href = deed.path === "" ? undefined : placeHref(deed.path);
-              return (
-                <tr
-                  key={deed.id}
-                  className="border-b border-hairline align-top last:border-0 [&>td]:px-3 [&>td]:py-1.5"
-                >
-                  <td className="whitespace-nowrap text-soft">{timeText(deed.at)}</td>
-                  <td className="whitespace-nowrap">{deed.who}</td>
-                  <td className="whitespace-nowrap">{deed.what}</td>
-                  <td>
-                    {href === undefined ? (
-                      deed.subject
-                    ) : (
-                      <Link prefetch={false} className="link" href={href}>
-                        {deed.subject}
-                      </Link>
-                    )}
-                  </td>
-                  <td className="max-w-[16rem] break-words text-soft">{deed.from}</td>
-                  <td className="max-w-[16rem] break-words">{deed.to}</td>
-                </tr>
-              );
-            })}
-            {deeds.length === 0 && (
-              <tr>
-                <td colSpan={6} className="px-3 py-3 text-soft">
-                  Nothing found.
-                </td>
-              </tr>
-            )}
-          </tbody>
-        </table>
-      </div>
+          );
+        })}
+        {deeds.length === 0 && (
+          <tr>
+            <td colSpan={6} className="px-3 py-3 text-soft">
+              Nothing found.
+            </td>
+          </tr>
+        )}
+      </ListTable>
       {pages > 1 && (
         <nav aria-label="Pages" className="mt-3 flex gap-4">
           {page > 1 && (

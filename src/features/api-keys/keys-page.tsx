@@ -6,6 +6,7 @@ import { PageHead } from "@/ui/parts/page-head";
 import { timeText } from "@/ui/time-text";
 import { makeKey, revokeKey } from "./actions";
 import type { ListedKeys } from "./load";
+import { ListTable } from "@/ui/parts/list-table";
 
 const scopeWords = {
   quotes: "ask for quotes: offers with their charges",
@@ -29,54 +30,41 @@ export function KeysPage({ keys }: { readonly keys: ListedKeys }) {
           {trouble}
         </p>
       )}
-      <div className="sheet max-w-[60rem] overflow-x-auto">
-        <table className="w-full border-collapse">
-          <thead className="narrow text-left text-xs text-soft">
-            <tr className="border-b border-hairline [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
-              <th>For</th>
-              <th>Scopes</th>
-              <th>Made</th>
-              <th>Last used</th>
-              <th>
-                <span className="sr-only">Changes</span>
-              </th>
+      <div className="max-w-[60rem]">
+        <ListTable heads={["For", "Scopes", "Made", "Last used"]} unseen="Changes">
+          {keys.map((key) => (
+            <tr
+              key={key.id}
+              className={`border-b border-hairline last:border-0 [&>td]:h-[32px] [&>td]:px-3 ${key.revokedAt ? "text-faint" : ""}`}
+            >
+              <td className="font-semibold">{key.name}</td>
+              <td>{key.scopes.join(", ")}</td>
+              <td>{timeText(key.createdAt)}</td>
+              <td>{key.lastUsedAt ? timeText(key.lastUsedAt) : "never"}</td>
+              <td className="text-right">
+                {key.revokedAt ? (
+                  `taken back ${timeText(key.revokedAt)}`
+                ) : (
+                  <button
+                    type="button"
+                    className="link"
+                    aria-label={`Take back the key for ${key.name}`}
+                    onClick={() => void revoke(key.id)}
+                  >
+                    Take it back
+                  </button>
+                )}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {keys.map((key) => (
-              <tr
-                key={key.id}
-                className={`border-b border-hairline last:border-0 [&>td]:h-[32px] [&>td]:px-3 ${key.revokedAt ? "text-faint" : ""}`}
-              >
-                <td className="font-semibold">{key.name}</td>
-                <td>{key.scopes.join(", ")}</td>
-                <td>{timeText(key.createdAt)}</td>
-                <td>{key.lastUsedAt ? timeText(key.lastUsedAt) : "never"}</td>
-                <td className="text-right">
-                  {key.revokedAt ? (
-                    `taken back ${timeText(key.revokedAt)}`
-                  ) : (
-                    <button
-                      type="button"
-                      className="link"
-                      aria-label={`Take back the key for ${key.name}`}
-                      onClick={() => void revoke(key.id)}
-                    >
-                      Take it back
-                    </button>
-                  )}
-                </td>
-              </tr>
-            ))}
-            {keys.length === 0 && (
-              <tr>
-                <td colSpan={5} className="px-3 py-3 text-soft">
-                  No key yet: no program can ask for quotes.
-                </td>
-              </tr>
-            )}
-          </tbody>
-        </table>
+          ))}
+          {keys.length === 0 && (
+            <tr>
+              <td colSpan={5} className="px-3 py-3 text-soft">
+                No key yet: no program can ask for quotes.
+              </td>
+            </tr>
+          )}
+        </ListTable>
       </div>
     </div>
   );

@@ -1,6 +1,7 @@
 "use server";
 
 import { refresh } from "next/cache";
+import { beginOrigin } from "@/core/setup/origin";
 import { parseSetup } from "@/core/setup/parse-setup";
 import { problemSentence } from "@/messages/problem-sentence";
 import { personWho } from "@/server/auth/person";
@@ -49,20 +50,7 @@ function emptySetup({ name, country, homeCurrency, timeZone, deliveryTaxPercent 
     exchangeRates: [],
     chargeTypes: [{ code: "freight", name: "Freight", reasonCode: "FC" }],
     goodsClasses: [],
-    origins: [
-      {
-        code: "MAIN",
-        name: "Main warehouse",
-        kind: "warehouse",
-        address: { lines: [], city: "", postcode: "", country },
-        timeZone,
-        cutOff: "14:00",
-        handlingDays: 1,
-        workdays: [1, 2, 3, 4, 5],
-        rank: 1,
-        active: true,
-      },
-    ],
+    origins: [beginOrigin("MAIN", "Main warehouse", { country, timeZone, rank: 1 })],
     carriers: [],
     zoneCharts: [],
     services: [],

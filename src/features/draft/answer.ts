@@ -12,8 +12,8 @@ export type EditAnswer =
 const words: Readonly<Record<string, string>> = {
   "not-signed-in": "You are signed out. Sign in again in another tab, then try once more.",
   forbidden: "Your role may look, not change.",
-  unavailable: "This was not stored: the server can't reach its data. Try once more.",
-  unreachable: "This was not stored: the server does not answer. Try once more.",
+  unavailable: "The server can't reach its data. Try once more.",
+  unreachable: "The server does not answer. Try once more.",
 };
 
 /** One sentence for an edit that failed. */

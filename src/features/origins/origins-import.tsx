@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
-import type { Origin } from "@/core/setup/origin";
+import { beginOrigin, type Origin } from "@/core/setup/origin";
 import { useDraft, type EditAnswer } from "@/features/draft";
 import { ImportPanel, type RowFate } from "@/features/import";
 import { PageHead } from "@/ui/parts/page-head";
@@ -49,18 +49,8 @@ export function OriginsImport({ origins, aliases, timeZone, country }: Props) {
         origins,
         matchOf,
         keptFor,
-        begin: (code) => ({
-          code,
-          name: cells.name?.trim() || code,
-          kind: "warehouse",
-          address: { lines: [], city: "", postcode: "", country },
-          timeZone,
-          cutOff: "14:00",
-          handlingDays: 1,
-          workdays: [1, 2, 3, 4, 5],
-          rank: origins.length + 1,
-          active: true,
-        }),
+        begin: (code) =>
+          beginOrigin(code, cells.name?.trim() || code, { country, timeZone, rank: origins.length + 1 }),
       }),
     [origins, matchOf, keptFor, country, timeZone],
   );

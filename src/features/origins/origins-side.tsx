@@ -1,7 +1,7 @@
 "use client";
 
 import Link from "next/link";
-import type { Origin } from "@/core/setup/origin";
+import { beginOrigin, type Origin } from "@/core/setup/origin";
 import { AddMember, useDraft } from "@/features/draft";
 import { download } from "@/features/import";
 import { SideList } from "@/ui/parts/side-list";
@@ -41,16 +41,7 @@ export function OriginsSide({
         home="/origins"
         taken={origins.map((origin) => origin.code)}
         template={(code, name) => ({
-          code,
-          name,
-          kind: "warehouse",
-          address: { lines: [], city: "", postcode: "", country },
-          timeZone,
-          cutOff: "14:00",
-          handlingDays: 1,
-          workdays: [1, 2, 3, 4, 5],
-          rank: origins.length + 1,
-          active: true,
+          ...beginOrigin(code, name, { country, timeZone, rank: origins.length + 1 }),
         })}
       />
       <p className="flex flex-wrap gap-x-3 px-3 pb-3 text-soft">

@@ -8,6 +8,7 @@ import { changePerson, withdrawInvitation, type PersonChange } from "./actions";
 import { InviteForm } from "./invite-form";
 import type { PeopleParts } from "./load";
 import { roleWords, type RoleName } from "./role-words";
+import { ListTable } from "@/ui/parts/list-table";
 
 /** Who may sign in, and what they may do. */
 export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
@@ -29,33 +30,21 @@ export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
         </Button>
       </PageHead>
       {inviting && <InviteForm onClose={() => setInviting(false)} />}
-      <div className="sheet mb-4 overflow-x-auto">
-        <table className="w-full border-collapse">
-          <thead className="narrow text-left text-xs text-soft">
-            <tr className="border-b border-hairline [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
-              <th>Name</th>
-              <th>E-mail</th>
-              <th>Role</th>
-              <th>Second factor</th>
-              <th>Last here</th>
-              <th>Sessions</th>
-              <th>
-                <span className="sr-only">Changes</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {parts.people.map((person) => (
-              <PersonRow
-                key={person.id}
-                person={person}
-                self={person.id === parts.self}
-                trouble={trouble?.id === person.id ? trouble.text : undefined}
-                onChange={(what) => void change(what)}
-              />
-            ))}
-          </tbody>
-        </table>
+      <div className="mb-4">
+        <ListTable
+          heads={["Name", "E-mail", "Role", "Second factor", "Last here", "Sessions"]}
+          unseen="Changes"
+        >
+          {parts.people.map((person) => (
+            <PersonRow
+              key={person.id}
+              person={person}
+              self={person.id === parts.self}
+              trouble={trouble?.id === person.id ? trouble.text : undefined}
+              onChange={(what) => void change(what)}
+            />
+          ))}
+        </ListTable>
       </div>
       <Roles />
       <Invitations invitations={parts.invitations} />

@@ -1,4 +1,5 @@
 import { expect, type Locator, type Page } from "@playwright/test";
+import { pasteInto } from "./paste-into";
 
 /** A grid as a person works it: a cell is chosen, typed into, pasted over. */
 export class GridDriver {
@@ -34,13 +35,7 @@ export class GridDriver {
   /** Puts a block on the clipboard's way into the grid, from a cell on. */
   async paste(row: number, column: number, text: string): Promise<void> {
     await this.cell(row, column).click();
-    await this.grid.evaluate((grid, value) => {
-      const data = new DataTransfer();
-      data.setData("text/plain", value);
-      grid.dispatchEvent(
-        new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
-      );
-    }, text);
+    await pasteInto(this.grid, text);
   }
 
   /** Nothing typed is on its way any more. */

@@ -1,4 +1,5 @@
 import { expect, type Page } from "@playwright/test";
+import { pasteInto } from "./paste-into";
 
 /** The tariff workbench as a person works it: by keys. */
 export class TariffDriver {
@@ -28,12 +29,6 @@ export class TariffDriver {
   }
 
   async paste(text: string): Promise<void> {
-    await this.grid.evaluate((grid, value) => {
-      const data = new DataTransfer();
-      data.setData("text/plain", value);
-      grid.dispatchEvent(
-        new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }),
-      );
-    }, text);
+    await pasteInto(this.grid, text);
   }
 }
