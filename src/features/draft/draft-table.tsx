@@ -73,7 +73,11 @@ export function DraftTable({
     [list, notices, path],
   );
   return (
-    <div data-path={path} className="mb-1" style={{ width: widthOf(columns), maxWidth: "100%" }}>
+    <div
+      data-path={path}
+      className="mb-1"
+      style={{ width: widthOf(columns, (list.length + 1) * ROW > parseInt(height, 10)), maxWidth: "100%" }}
+    >
       <DataGrid
         label={label}
         columns={grid}
@@ -90,9 +94,11 @@ export function DraftTable({
   );
 }
 
-/** Room for the columns, the borders, and a bar to scroll with. */
-function widthOf(columns: readonly TableColumn[]): number {
-  return columns.reduce((sum, column) => sum + column.width, 0) + 18;
+const ROW = 32;
+
+/** Room for the columns, the borders, and a bar to scroll with where there will be one. */
+function widthOf(columns: readonly TableColumn[], scrolls: boolean): number {
+  return columns.reduce((sum, column) => sum + column.width, 0) + (scrolls ? 18 : 2);
 }
 
 interface Where {

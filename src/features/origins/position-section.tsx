@@ -7,6 +7,7 @@ import { useCommit, useDraft } from "@/features/draft";
 import { EditField } from "@/ui/fields/edit-field";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
+import { laneSwatch } from "@/ui/charts/lanes";
 import { WorldMap, type MapShade } from "@/ui/charts/world-map";
 import { positionOfTown } from "./actions";
 import type { OriginParts } from "./load";
@@ -80,8 +81,8 @@ export function PositionSection({ path, origin, origins, parts }: Props) {
         onPoint={(code) => router.push(`/origins/${encodeURIComponent(code)}`)}
       />
       <p className="mt-1 mb-2 flex flex-wrap gap-x-3 text-soft">
-        <Swatch lane={1} words="served whole" />
-        <Swatch lane={2} words="served in parts" />
+        <Swatch lane={0} words="served whole" />
+        <Swatch lane={1} words="served in parts" />
         <span>
           {parts.served.length} countries by the services that leave here; rings are kilometres as the crow
           flies
@@ -118,7 +119,7 @@ export function PositionSection({ path, origin, origins, parts }: Props) {
 function Swatch({ lane, words }: { readonly lane: number; readonly words: string }) {
   return (
     <span className="flex items-center gap-1">
-      <span aria-hidden className="size-3 rounded-sm" style={{ background: `var(--lane-${lane})` }} />
+      <span aria-hidden className="size-3 rounded-sm" style={laneSwatch(lane)} />
       {words}
     </span>
   );

@@ -5,11 +5,10 @@ import { useMemo, useState } from "react";
 import { joinPath } from "@/core/setup/path";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { answerText, DraftText, RenameForm, useDraft } from "@/features/draft";
+import { laneSwatch } from "@/ui/charts/lanes";
 import { Button } from "@/ui/parts/button";
 
 type Zone = ZoneChart["zones"][number];
-
-const LANES = 8;
 
 /** A chart's zones by code and name; one that entries or tariffs name can't go, and says by what it is held. */
 export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly path: string }) {
@@ -43,11 +42,7 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
         {chart.zones.map((zone, i) => (
           <li key={zone.code} className="border-b border-hairline last:border-0">
             <div className="flex items-center gap-2">
-              <span
-                aria-hidden
-                className="size-3 shrink-0 rounded-sm"
-                style={{ background: `var(--lane-${(i % LANES) + 1})` }}
-              />
+              <span aria-hidden className="size-3 shrink-0 rounded-sm" style={laneSwatch(i)} />
               {renaming === zone.code ? (
                 <RenameForm
                   code={zone.code}

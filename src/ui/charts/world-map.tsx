@@ -3,6 +3,7 @@
 import { Minus, Plus } from "lucide-react";
 import { geoAzimuthalEqualArea, geoCircle, geoPath, type GeoProjection } from "d3-geo";
 import { useMemo, useRef, useState, type MouseEvent, type PointerEvent } from "react";
+import { LanePatterns, laneFill } from "./lanes";
 import { useOutlines } from "./outlines";
 
 export interface MapPoint {
@@ -38,7 +39,6 @@ interface Props {
 
 const WIDTH = 640;
 const KM_PER_DEGREE = 111.195;
-const LANES = 8;
 /** How far a press must move to be a pull, in pixels. */
 const FAR = 4;
 const STEP = 1.6;
@@ -79,6 +79,7 @@ export function WorldMap(props: Props) {
         onClick={pick}
       >
         <defs>
+          <LanePatterns />
           <pattern
             id="map-hatch"
             width="6"
@@ -239,7 +240,7 @@ function ZoomButtons({ onZoom }: { readonly onZoom: (factor: number) => void }) 
 function fillOf(shade: MapShade | undefined): string {
   if (!shade) return "var(--sheet)";
   if (shade.hatched) return "url(#map-hatch)";
-  return shade.lane === undefined ? "var(--sheet)" : `var(--lane-${(shade.lane % LANES) + 1})`;
+  return shade.lane === undefined ? "var(--sheet)" : laneFill(shade.lane);
 }
 
 /** A projection that shows all of the focus, enlarged and moved from there. */
