@@ -24,7 +24,7 @@ export function LanePatterns() {
   return Array.from({ length: LANES }, (_, lane) => (
     <pattern key={lane} id={`lane-${lane}`} width="5" height="5" patternUnits="userSpaceOnUse">
       <rect width="5" height="5" fill={colourOf(lane)} />
-      <line x1="4" x2="4" y1="0" y2="5" stroke="var(--sheet)" strokeWidth="1.6" />
+      <line x1="4" x2="4" y1="0" y2="5" stroke="var(--sheet)" strokeOpacity="0.6" strokeWidth="1.4" />
     </pattern>
   ));
 }
