@@ -244,3 +244,20 @@ test("transit by zone, services side by side with what they cost", async ({ page
   await page.getByRole("button", { name: "Our van around Tartu" }).click();
   await expect(page.getByRole("columnheader")).toHaveCount(4);
 });
+
+test("what a check finds is counted at its station and marked at the very field", async ({ page }) => {
+  await page.goto("/services/PNP-POINT");
+  const carriers = page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: /Carriers/ });
+  await expect(carriers).not.toContainText("findings");
+  const most = page.getByRole("textbox", { name: "Parcel up to" });
+  await most.fill("25000");
+  await most.press("Enter");
+  await expect(carriers).toContainText("findings: 1");
+  const marked = page.locator("[data-notice=warning]");
+  await expect(marked).toHaveAttribute("data-path", "services/PNP-POINT/limits/maxParcelWeight");
+  await expect(marked).toHaveAttribute("title", /25000 kg/);
+  await expect(page.getByRole("list", { name: "Findings" })).toContainText("25000 kg");
+  await undo(page);
+  await expect(marked).toHaveCount(0);
+  await expect(carriers).not.toContainText("findings");
+});

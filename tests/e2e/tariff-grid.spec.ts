@@ -126,3 +126,29 @@ test("a server that does not answer: what was typed stays, and goes in later", a
   await page.reload();
   await expect(tariff.cell(1, 1)).toHaveText("71");
 });
+
+test("a table is raised by 4.2 % rounded to 0.05 into an edition of its own, compared, and taken back", async ({
+  page,
+}) => {
+  await page.goto("/tariffs/PNP-PARCEL-BUY?edition=2026");
+  await page.getByRole("button", { name: "Raise rates" }).click();
+  const panel = page.getByRole("region", { name: "Raise rates" });
+  await panel.getByLabel("By", { exact: true }).fill("4,2");
+  await expect(panel.getByRole("status")).toContainText("3.00 → 3.15");
+  await panel.getByLabel("called").fill("raised");
+  await panel.getByLabel("from").fill("1.7.2028");
+  await panel.getByRole("button", { name: "Make edition raised" }).click();
+  await expect(page).toHaveURL(/edition=raised/);
+  await page.getByRole("link", { name: "Compare editions" }).click();
+  await page.getByLabel("Old").selectOption("2026");
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("against raised");
+  const undo = page.getByRole("button", { name: "Undo" });
+  await expect(undo).toBeEnabled();
+  const compared = await page.context().newPage();
+  await compared.goto("/tariffs/PNP-PARCEL-BUY/compare?a=2026&b=raised");
+  await expect(compared.getByRole("cell", { name: /3\.15.*3\.00.*5\.00 %/ }).first()).toBeVisible();
+  await expect(compared.getByRole("status")).toContainText("0 added, 0 gone");
+  await undo.click();
+  await compared.goto("/tariffs/PNP-PARCEL-BUY");
+  await expect(compared.getByRole("navigation", { name: "Editions" })).not.toContainText("raised");
+});

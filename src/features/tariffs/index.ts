@@ -1,3 +1,4 @@
 export { AddTariff } from "./add-tariff";
+export { EditionComparison } from "./edition-comparison";
 export { TariffList, type TariffSummary } from "./tariff-list";
 export { TariffWorkbench } from "./tariff-workbench";

@@ -1,10 +1,16 @@
 import "server-only";
 import { localDate } from "@/core/calendar/local-date";
 import type { Setup } from "@/core/setup/setup";
-import type { Tariff } from "@/core/setup/tariff";
+import type { Edition, Tariff } from "@/core/setup/tariff";
+import { compareEditions, type Comparison } from "@/core/tariffs/compare-editions";
 import { now } from "@/server/clock";
 import type { Notice } from "@/features/draft";
 import type { TariffSummary } from "./tariff-list";
+
+/** Two editions cell by cell. */
+export function compared(before: Edition, after: Edition): Comparison {
+  return compareEditions(before, after);
+}
 
 /** Today in the business's time zone. */
 export function businessToday(setup: Setup): string {

@@ -8,6 +8,7 @@ import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { answerText, DraftText, useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
+import { RaisePanel } from "./raise-panel";
 
 interface Props {
   readonly tariff: Tariff;
@@ -21,6 +22,7 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
   const { commit, mayEdit } = useDraft();
   const router = useRouter();
   const [trouble, setTrouble] = useState<string>();
+  const [raising, setRaising] = useState(false);
   const missing = chart?.zones.filter((zone) => !edition.rows.some((row) => row.zone === zone.code)) ?? [];
   const run = async (changes: readonly Change[], then?: () => void) => {
     const answer = await commit(changes);
@@ -63,6 +65,12 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
             </Button>
           )}
           <Button onClick={() => void copy()}>Copy to a new edition</Button>
+          <Button onClick={() => setRaising(true)}>Raise rates</Button>
+        </div>
+      )}
+      {raising && (
+        <div className="w-full">
+          <RaisePanel tariff={tariff} edition={edition} onClose={() => setRaising(false)} />
         </div>
       )}
       {trouble !== undefined && (

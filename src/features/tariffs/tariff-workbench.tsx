@@ -166,7 +166,24 @@ function Editions({ tariff, current, today, daysLeft }: EditionsProps) {
             </li>
           );
         })}
+        {tariff.editions.length > 1 && (
+          <li className="ml-3 self-center">
+            <Link
+              href={`/tariffs/${encodeURIComponent(tariff.code)}/compare?${new URLSearchParams({ a: before(tariff, current), b: current }).toString()}`}
+              prefetch={false}
+              className="link"
+            >
+              Compare editions
+            </Link>
+          </li>
+        )}
       </ul>
     </nav>
   );
+}
+
+/** The edition that stands before this one, or another where there is none. */
+function before(tariff: Tariff, label: string): string {
+  const at = tariff.editions.findIndex((edition) => edition.label === label);
+  return (tariff.editions[at - 1] ?? tariff.editions[at + 1])?.label ?? label;
 }

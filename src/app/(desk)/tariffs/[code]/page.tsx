@@ -44,11 +44,13 @@ export default async function TariffPage({ params, searchParams }: Props) {
           row: Math.min(row ?? 0, Math.max(0, edition.rows.length - 1)),
           column: LEAD + Math.min(column ?? 0, edition.breaks.length - 1),
         };
+  const chart = setup.zoneCharts.find((one) => one.code === tariff.zoneChart);
   return (
     <TariffWorkbench
       key={`${code} ${edition.label} ${query.row ?? ""} ${query.break ?? ""}`}
       tariff={tariff}
-      chart={setup.zoneCharts.find((chart) => chart.code === tariff.zoneChart)}
+      // a table asks a chart for its zones alone: its entries may be many
+      chart={chart && { ...chart, entries: [] }}
       edition={edition}
       today={today}
       daysLeft={Object.fromEntries(left)}
