@@ -63,7 +63,7 @@ export function CarrierSheet({
           <p>
             {[
               tierNames[service.tier],
-              `${transitWords(service)} working days`,
+              `transit in working days: ${transitWords(service)}`,
               limitWords(service),
               rateWords(service),
               service.active ? "" : "switched off",

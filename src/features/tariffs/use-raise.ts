@@ -26,7 +26,8 @@ const isFigure = (text: string) => /^-?\d+(\.\d+)?$/.test(text);
 
 /** What is typed, what is wrong with it, and what would come of it. */
 export function useRaise(tariff: Tariff, edition: Edition) {
-  const year = String(Number(edition.from.slice(0, 4)) + 1);
+  const last = tariff.editions.map((one) => one.from).reduce((a, b) => (a > b ? a : b), edition.from);
+  const year = String(Number(last.slice(0, 4)) + 1);
   const [typed, setTyped] = useState<RaiseTyped>({
     by: "",
     way: "percent",
@@ -38,7 +39,7 @@ export function useRaise(tariff: Tariff, edition: Edition) {
     label: year,
     from: `${year}-01-01`,
   });
-  const wrong = whatIsWrong(typed);
+  const wrong = whatIsWrong(typed, tariff);
   const outcome = useMemo(
     () => (wrong === undefined ? outcomeOf(tariff, edition, typed) : undefined),
     [wrong, tariff, edition, typed],
@@ -47,12 +48,14 @@ export function useRaise(tariff: Tariff, edition: Edition) {
   return { typed, set, wrong, outcome };
 }
 
-function whatIsWrong({ by, step, fresh, from }: RaiseTyped): string | undefined {
+function whatIsWrong({ by, step, fresh, from, label }: RaiseTyped, tariff: Tariff): string | undefined {
   const rounded = plainNumber(step);
   if (!isFigure(plainNumber(by))) return "By how much?";
   if (rounded !== "" && !(isFigure(rounded) && Number(rounded) > 0))
     return "The step is a figure above 0, or empty.";
   if (fresh && !isDate(readDate(from))) return "The first day is a date like 2027-01-01.";
+  if (fresh && tariff.editions.some((edition) => edition.label === label))
+    return `There is an edition ${label} already.`;
   return undefined;
 }
 

@@ -56,7 +56,7 @@ export function ChartEditor({ chart: head, packed, catches, usedBy, origins, tak
       </MemberHead>
       {tools.panel}
       <FindingsNote notices={notices} />
-      <div className="grid gap-4 lg:grid-cols-[minmax(0,490px)_minmax(0,1fr)]">
+      <div className="grid gap-4 xl:grid-cols-[minmax(0,490px)_minmax(0,1fr)]">
         <EntriesGrid chart={chart} path={path} catches={catches} entry={entry} marked={marked} />
         <div>
           <PostcodeTester chart={chart} />
