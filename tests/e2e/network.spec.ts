@@ -261,3 +261,33 @@ test("what a check finds is counted at its station and marked at the very field"
   await expect(marked).toHaveCount(0);
   await expect(carriers).not.toContainText("findings");
 });
+
+test("returns go to an address of their own, and back", async ({ page }) => {
+  await page.goto("/origins/TRT");
+  const returns = page.getByRole("region", { name: "Returns" });
+  await returns.getByRole("button", { name: "Another address" }).click();
+  await returns.getByRole("textbox", { name: "Town" }).fill("Elva");
+  await returns.getByRole("textbox", { name: "Town" }).press("Enter");
+  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await page.reload();
+  await expect(returns.getByRole("textbox", { name: "Town" })).toHaveValue("Elva");
+  await returns.getByRole("button", { name: "Returns come here" }).click();
+  await expect(returns).toContainText("come to the same address");
+});
+
+for (const [what, path, button, head] of [
+  ["carriers", "/carriers/PNP", "CSV", "carrier,carrier name"],
+  ["origins", "/origins/TRT", "CSV", "code,name,kind"],
+  ["zone entries", "/zones/AMB", "CSV", "zone,country,subdivision,postcode"],
+  ["exchange rates", "/business", "CSV", "from,to,rate,as of"],
+] as const)
+  test(`${what} are given out as a table`, async ({ page }) => {
+    await page.goto(path);
+    const waiting = page.waitForEvent("download");
+    await page.getByRole("button", { name: button, exact: true }).click();
+    const stream = await (await waiting).createReadStream();
+    let text = "";
+    for await (const part of stream) text += String(part);
+    expect(text.replace(/^\ufeff/, "").startsWith(head)).toBe(true);
+    expect(text.trim().split("\r\n").length).toBeGreaterThan(2);
+  });

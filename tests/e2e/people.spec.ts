@@ -175,6 +175,41 @@ test("a second factor is turned on, asked for, and turned off; sessions are list
   await expect(factor).toContainText("Second factor: off");
 });
 
+test("a password is changed, which signs out everywhere else, and the old one opens nothing any more", async ({
+  browser,
+  baseURL,
+}) => {
+  const open = async (password: string) => {
+    const context = await browser.newContext({ storageState: { cookies: [], origins: [] } });
+    const answer = await context.request.post(`${baseURL}/api/auth/sign-in/email`, {
+      headers: { origin: baseURL ?? "" },
+      data: { email: people.viewer.email, password },
+    });
+    return { context, ok: answer.ok() };
+  };
+  const [one, other] = [await open(people.viewer.password), await open(people.viewer.password)];
+  const page = await one.context.newPage();
+  await page.goto("/account");
+  const form = page.getByRole("form", { name: "Password" });
+  const change = async (from: string, to: string) => {
+    await form.getByLabel("The one you have").fill(from);
+    await form.getByLabel("The new one").fill(to);
+    await form.getByRole("button", { name: "Change the password" }).click();
+  };
+  await change("not-this-one", "something-else-1");
+  await expect(form.getByRole("alert")).toContainText("not your password");
+  await change(people.viewer.password, "something-else-1");
+  await expect(form.getByRole("status")).toContainText("Changed.");
+  const elsewhere = await other.context.newPage();
+  await elsewhere.goto("/account");
+  await expect(elsewhere).toHaveURL(/sign-in/);
+  expect((await open(people.viewer.password)).ok).toBe(false);
+  await change("something-else-1", people.viewer.password);
+  await expect
+    .poll(async () => (await open(people.viewer.password)).ok, { intervals: [500, 1000, 2000] })
+    .toBe(true);
+});
+
 test("an API key is made, works, shows its last use, and works no longer once taken back", async ({
   browser,
   baseURL,

@@ -30,6 +30,7 @@ function PasswordForm() {
   const [said, setSaid] = useState<{ readonly text: string; readonly wrong: boolean }>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
+    setSaid(undefined);
     const answer = await askAuth("/change-password", {
       currentPassword: current,
       newPassword: next,
