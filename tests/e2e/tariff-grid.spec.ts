@@ -152,3 +152,44 @@ test("a table is raised by 4.2 % rounded to 0.05 into an edition of its own, com
   await compared.goto("/tariffs/PNP-PARCEL-BUY");
   await expect(compared.getByRole("navigation", { name: "Editions" })).not.toContainText("raised");
 });
+
+test("a table is given out, changed in a spreadsheet's way, and taken in; a wrong one says where it is wrong", async ({
+  page,
+}) => {
+  await page.goto("/tariffs/STP-GDY-BUY");
+  const waiting = page.waitForEvent("download");
+  await page.getByRole("button", { name: "CSV", exact: true }).click();
+  const stream = await (await waiting).createReadStream();
+  let text = "";
+  for await (const part of stream) text += String(part);
+  const [head, first, ...rest] = text
+    .replace(/^\ufeff/, "")
+    .trim()
+    .split("\r\n");
+  const cells = first!.split(",");
+  const put = async (body: string) => {
+    await page.getByLabel("Choose a file").setInputFiles({
+      name: "table.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(body),
+    });
+  };
+  await page.getByRole("button", { name: "Take in a table" }).click();
+  const panel = page.getByRole("region", { name: "Take in a table" });
+  await put(text);
+  await expect(panel.getByRole("status")).toContainText("0 changed, 0 added, 0 gone");
+  await put("zone;2;above\r\nA;dear;3\r\n;4;5\r\n");
+  await expect(panel.getByRole("alert")).toContainText("Line 2: “dear” is no figure.");
+  await expect(panel.getByRole("alert")).toContainText("Line 3: It has no zone.");
+  // semicolons and decimal commas, as a spreadsheet here saves it
+  const semicolons = [head, [cells[0], "1234.50", ...cells.slice(2)].join(","), ...rest]
+    .map((line) => line!.split(",").join(";").replaceAll(".", ","))
+    .join("\r\n");
+  await put(semicolons);
+  await expect(panel.getByRole("status")).toContainText("1 changed, 0 added, 0 gone");
+  await panel.getByRole("button", { name: /Put it into edition/ }).click();
+  const grid = page.getByRole("grid");
+  await expect(grid).toContainText("1234.50");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(grid).not.toContainText("1234.50");
+});
