@@ -193,3 +193,20 @@ test("a table is given out, changed in a spreadsheet's way, and taken in; a wron
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(grid).not.toContainText("1234.50");
 });
+
+test("a break is put in between two and takes the rate on the line between them; taken out it is gone", async ({
+  page,
+}) => {
+  const tariff = new TariffDriver(page);
+  await tariff.open("PNP-PARCEL-BUY", "2026", 0, 2);
+  // 3.40 at 2 kg and 4.30 at 5 kg
+  await page.getByLabel("Edge of the new break").fill("2");
+  await page.getByRole("button", { name: "Add a break" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "a break at 2 already" })).toBeVisible();
+  await page.getByLabel("Edge of the new break").fill("3,5");
+  await page.getByRole("button", { name: "Add a break" }).click();
+  await expect(tariff.cell(0, 2)).toHaveText("3.85");
+  await tariff.cell(0, 2).click();
+  await page.getByRole("button", { name: /Take out the break .*3\.5/ }).click();
+  await expect(tariff.cell(0, 2)).toHaveText("4.30");
+});

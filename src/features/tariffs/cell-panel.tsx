@@ -1,6 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
+import { joinPath } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { compileTariff } from "@/core/tariffs/compiled-tariff";
@@ -9,6 +10,7 @@ import { compileChart } from "@/core/zones/compiled-chart";
 import type { Notice } from "@/features/draft";
 import { StepCurve } from "@/ui/charts/step-curve";
 import type { Place } from "@/ui/grid/block";
+import { TakeOutBreak } from "./break-tools";
 import { columnAt } from "./cell-edits";
 import { breakOf, edgeUnit, rateMeaning } from "./tariff-words";
 
@@ -54,6 +56,14 @@ export function CellPanel({ tariff, chart, edition, active, notices }: Props) {
           <p className="mt-1" aria-live="polite">
             {cellSentence(tariff, edition, active)}
           </p>
+          {column.kind === "break" && (
+            <TakeOutBreak
+              tariff={tariff}
+              edition={edition}
+              path={joinPath("tariffs", tariff.code, "editions", edition.label)}
+              index={column.index}
+            />
+          )}
         </section>
       )}
       {notices.map((notice) => (

@@ -10,6 +10,7 @@ import { answerText, DraftText, useDraft } from "@/features/draft";
 import { download } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
+import { AddBreak } from "./break-tools";
 import { RaisePanel } from "./raise-panel";
 import { TableImport } from "./table-import";
 import { editionTable } from "./tariff-table";
@@ -37,7 +38,6 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
     setTrouble(answer.ok ? undefined : answerText(answer));
     if (answer.ok) then?.();
   };
-  const addBreak = () => run([{ path, from: edition as Json, to: withBreak(edition) as Json }]);
   const addRows = () =>
     run(
       missing.map((zone, i) => ({
@@ -66,7 +66,7 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
       </div>
       {mayEdit && (
         <div className="flex flex-wrap gap-2">
-          <Button onClick={() => void addBreak()}>Add a break</Button>
+          <AddBreak tariff={tariff} edition={edition} path={path} />
           {missing.length > 0 && (
             <Button onClick={() => void addRows()}>
               Add {missing.length === 1 ? "the zone" : `${missing.length} zones`} without a row
@@ -94,22 +94,6 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
       )}
     </div>
   );
-}
-
-/** A flat break behind the last closed one, without rates. */
-function withBreak(edition: Edition): Edition {
-  const closed = edition.breaks.filter((entry) => entry.edge !== null);
-  const last = closed[closed.length - 1]?.edge ?? "0";
-  const edge = String(Number(last) + Math.max(1, Number(last)));
-  const at = closed.length;
-  return {
-    ...edition,
-    breaks: [...closed, { edge, rate: "flat" }, ...edition.breaks.slice(at)],
-    rows: edition.rows.map((row) => ({
-      ...row,
-      rates: [...row.rates.slice(0, at), null, ...row.rates.slice(at)],
-    })),
-  };
 }
 
 function copyForNextYear(edition: Edition): Edition {

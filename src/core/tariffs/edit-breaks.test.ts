@@ -1,0 +1,80 @@
+import fc from "fast-check";
+import type { Edition } from "../setup/tariff";
+import { insertBreak, removeBreak } from "./edit-breaks";
+
+const flat = (edge: string | null) => ({ edge, rate: "flat" as const });
+const edition: Edition = {
+  label: "2026",
+  from: "2026-01-01",
+  breaks: [flat("2"), flat("10"), { edge: null, rate: "perUnit", per: "1" }],
+  rows: [
+    { zone: "1", rates: ["4.20", "6.90", "0.71"] },
+    { zone: "2", rates: [null, "8.00", null] },
+  ],
+};
+
+test("between two flat rates the new one lies on the line from edge to edge", () => {
+  const next = insertBreak(edition, "upTo", "6")!;
+  expect(next.breaks.map((entry) => entry.edge)).toEqual(["2", "6", "10", null]);
+  // half way from 4.20 to 6.90; where one of the two is missing the divided break's own
+  expect(next.rows.map((row) => row.rates[1])).toEqual(["5.55", "8.00"]);
+});
+
+test("an open break is divided and rated as it was; before the first the first's rate stands in", () => {
+  const open = insertBreak(edition, "upTo", "30")!;
+  expect(open.breaks[2]).toEqual({ edge: "30", rate: "perUnit", per: "1" });
+  expect(open.rows[0]!.rates).toEqual(["4.20", "6.90", "0.71", "0.71"]);
+  expect(insertBreak(edition, "upTo", "1")!.rows[0]!.rates.slice(0, 2)).toEqual(["4.20", "4.20"]);
+});
+
+test("in a table whose edges are lower ends the break below is divided", () => {
+  const from: Edition = {
+    ...edition,
+    breaks: [flat("0"), { edge: "100", rate: "perUnit", per: "100" }],
+    rows: [{ zone: "A", rates: ["10", "96.00"] }],
+  };
+  const next = insertBreak(from, "from", "300")!;
+  expect(next.breaks[2]).toEqual({ edge: "300", rate: "perUnit", per: "100" });
+  expect(next.rows[0]!.rates).toEqual(["10", "96.00", "96.00"]);
+});
+
+test("an edge that is there already, and the last break, are left", () => {
+  expect(insertBreak(edition, "upTo", "10.0")).toBeUndefined();
+  expect(removeBreak({ ...edition, breaks: [flat("2")] }, 0)).toBeUndefined();
+  expect(removeBreak(edition, 9)).toBeUndefined();
+});
+
+test("bands are divided page by page", () => {
+  const banded: Edition = {
+    ...edition,
+    breaks: [flat("2"), flat("4")],
+    bands: { measure: "goodsValue", currency: "EUR", edges: ["100", null] },
+    rows: [
+      {
+        zone: "1",
+        rates: [
+          ["1.00", "2.00"],
+          ["3.00", null],
+        ],
+      },
+    ],
+  };
+  expect(insertBreak(banded, "upTo", "3")!.rows[0]!.rates).toEqual([
+    ["1.00", "1.50", "2.00"],
+    ["3.00", null, null],
+  ]);
+});
+
+test("what is put in is taken out again, and edges keep rising", () => {
+  const edge = fc.integer({ min: 1, max: 4000 }).map((tenths) => String(tenths / 10));
+  fc.assert(
+    fc.property(edge, fc.constantFrom("upTo" as const, "from" as const), (typed, boundary) => {
+      const next = insertBreak(edition, boundary, typed);
+      if (!next) return;
+      const at = next.breaks.findIndex((entry) => entry.edge === typed);
+      const figures = next.breaks.map((entry) => (entry.edge === null ? Infinity : Number(entry.edge)));
+      expect([...figures].sort((a, b) => a - b)).toEqual(figures);
+      expect(removeBreak(next, at)).toEqual(edition);
+    }),
+  );
+});
