@@ -66,7 +66,7 @@ export function TakeOutBreak({ tariff, edition, path, index }: Props & { readonl
   };
   return (
     <p className="mt-1">
-      <button type="button" className="link" onClick={() => void take()}>
+      <button type="button" className="link text-left" onClick={() => void take()}>
         Take out the break {breakOf(tariff, edition, index)}
       </button>
       {trouble !== undefined && (
