@@ -133,7 +133,7 @@ describe("accounts and secrets", () => {
   });
 
   test("a bank account is sealed in the table, and what is noted tells nothing of it", async () => {
-    const iban = "GB33BUKB20201555555555";
+    const iban = "EE689999000000005555";
     const key = "k".repeat(32);
     const fields = { kind: "bank", holder: "Ternwing", bank: "", iban, bic: "" } as const;
     await saveSecret(db, { carrier: "TRN", label: "Bills", fields }, { ...deed, key });
@@ -154,7 +154,7 @@ describe("accounts and secrets", () => {
       "secret-looked-at",
       "secret-removed",
     ]);
-    expect(JSON.stringify(noted)).not.toMatch(/BUKB|Ternwing/);
+    expect(JSON.stringify(noted)).not.toMatch(/9999000|Ternwing/);
   });
 });
 
