@@ -1,5 +1,6 @@
 import { expect, test, type Page } from "@playwright/test";
 import { GridDriver } from "./drivers/grid-driver";
+import { stateOf } from "./people";
 
 const undo = (page: Page) => page.getByRole("button", { name: "Undo" }).click();
 const file = (name: string, text: string, encoding: BufferEncoding = "utf8") => ({
@@ -193,7 +194,10 @@ test("a carrier's fuel index, addresses and contacts are lists to type into", as
   await expect(page.getByRole("row", { name: /Pinepost Parcel/ }).first()).toBeVisible();
 });
 
-test("an account number for an origin is kept, changed and taken away", async ({ page }) => {
+test("an account number for an origin is kept, changed and taken away; a viewer learns it nowhere", async ({
+  page,
+  browser,
+}) => {
   await page.goto("/carriers/STP");
   const accounts = page.getByRole("region", { name: "Account numbers" });
   await accounts.getByRole("button", { name: "Add an account number" }).click();
@@ -209,6 +213,13 @@ test("an account number for an origin is kept, changed and taken away", async ({
   await expect(accounts).toContainText("GD-7782");
   await accounts.getByRole("button", { name: "Take away account GD-7782" }).click();
   await expect(accounts).toContainText("No account number yet.");
+  await page.goto("/activity?about=account");
+  await expect(page.getByRole("row", { name: /added an account number/ }).first()).toContainText("GD-7781");
+  const viewer = await (await browser.newContext({ storageState: stateOf("viewer") })).newPage();
+  await viewer.goto("/activity?about=account");
+  await expect(viewer.getByRole("row", { name: /added an account number/ }).first()).toBeVisible();
+  expect(await viewer.content()).not.toContain("GD-778");
+  expect(await (await viewer.request.get("/activity/export?about=account")).text()).not.toContain("GD-778");
 });
 
 test("a surcharge is made with its conditions, read back, moved and taken away", async ({ page }) => {
@@ -241,6 +252,12 @@ test("transit by zone, services side by side with what they cost", async ({ page
   const cost = page.getByRole("row", { name: /1 kg to EE/ });
   await expect(cost).toContainText("3.00");
   await expect(cost).toContainText("9.13");
+  await page.getByLabel("Parcels of").fill("2 lb; heavy");
+  await page.getByLabel("to", { exact: true }).fill("EE, Sweden");
+  await page.getByRole("button", { name: "Show" }).click();
+  await expect(page.getByRole("row", { name: /2 lb to EE/ })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "heavy, SWEDEN" })).toBeVisible();
+  await expect(page.getByLabel("to", { exact: true })).toHaveValue("EE, Sweden");
   await page.getByRole("button", { name: "Our van around Tartu" }).click();
   await expect(page.getByRole("columnheader")).toHaveCount(4);
 });

@@ -200,6 +200,9 @@ test("a password is changed, which signs out everywhere else, and the old one op
   await expect(form.getByRole("alert")).toContainText("not your password");
   await change(people.viewer.password, "something-else-1");
   await expect(form.getByRole("status")).toContainText("Changed.");
+  await page.goto("/activity?about=password");
+  await expect(page.getByRole("row", { name: /changed the password/ }).first()).toContainText("Leo Tammsalu");
+  await page.goto("/account");
   const elsewhere = await other.context.newPage();
   await elsewhere.goto("/account");
   await expect(elsewhere).toHaveURL(/sign-in/);

@@ -5,6 +5,7 @@ import { dayOf } from "@/core/calendar/working-days";
 import { deedWords } from "@/messages/deed-words";
 import { placeWords } from "@/messages/place-words";
 import { requirePerson } from "@/server/auth/person";
+import { may, type Role } from "@/server/auth/roles";
 import { database } from "@/server/database";
 import { activePeople, readActivity } from "@/server/services/activity-log";
 import { currentSetup } from "@/server/services/current-setup";
@@ -35,24 +36,30 @@ const MOST_EXPORTED = 50_000;
 
 /** A page of what was done, in words. */
 export async function loadActivity(query: ActivityQuery) {
-  await requirePerson();
+  const person = await requirePerson();
   const page = Math.max(1, Number(query.page) || 1);
   const filter = await filterOf(query);
   const [{ entries, count }, people] = await Promise.all([
     readActivity(database(), filter, { limit: PAGE, offset: (page - 1) * PAGE }),
     activePeople(database()),
   ]);
-  return { deeds: entries.map(shown), count, people, page, pages: Math.max(1, Math.ceil(count / PAGE)) };
+  return {
+    deeds: entries.map((entry) => shown(entry, person.role)),
+    count,
+    people,
+    page,
+    pages: Math.max(1, Math.ceil(count / PAGE)),
+  };
 }
 
 /** Everything a filter finds, for a file. */
 export async function loadAllActivity(query: ActivityQuery): Promise<ShownDeed[]> {
-  await requirePerson();
+  const person = await requirePerson();
   const { entries } = await readActivity(database(), await filterOf(query), {
     limit: MOST_EXPORTED,
     offset: 0,
   });
-  return entries.map(shown);
+  return entries.map((entry) => shown(entry, person.role));
 }
 
 /** Days are the business's: both ends in. */
@@ -70,7 +77,9 @@ async function filterOf({ who, about, from, to }: ActivityQuery) {
 
 type Entry = Awaited<ReturnType<typeof readActivity>>["entries"][number];
 
-function shown({ id, at, who, what, subject, from, to }: Entry): ShownDeed {
+/** An account's number is for those who see it at the carrier too. */
+function shown({ id, at, who, what, subject, from, to }: Entry, role: Role): ShownDeed {
+  const hidden = what.startsWith("account-") && !may(role, "edit-setup") && !may(role, "see-secrets");
   return {
     id,
     at: new Date(at).toISOString(),
@@ -78,7 +87,7 @@ function shown({ id, at, who, what, subject, from, to }: Entry): ShownDeed {
     what: deedWords(what),
     subject: what.startsWith("setup") ? placeWords(subject) : subject,
     path: what === "setup-changed" ? subject : "",
-    from: valueText(from),
-    to: valueText(to),
+    from: hidden ? "" : valueText(from),
+    to: hidden ? "" : valueText(to),
   };
 }

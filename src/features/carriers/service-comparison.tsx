@@ -18,7 +18,9 @@ interface Props {
   readonly services: readonly Service[];
   readonly samples: readonly Sample[];
   readonly weights: string;
-  readonly places: readonly Sample["shipTo"][];
+  readonly places: string;
+  /** Of the weights and places: what could not be read. */
+  readonly unread: readonly string[];
   /** kg per m³. */
   readonly density: number;
   readonly prices: readonly (readonly ShownPrice[])[];
@@ -26,19 +28,25 @@ interface Props {
 
 /** Chosen services side by side: what they take, how fast they are, and what they cost us for sample parcels. */
 export function ServiceComparison(props: Props) {
-  const { all, services, samples, weights, places, density, prices } = props;
+  const { all, services, samples, weights, places, unread, density, prices } = props;
   const { habits } = useDraft();
   return (
     <>
       <PageHead above="Services" title="Compare" />
       <ComparisonForm
-        key={`${weights} ${placesText(places)} ${density}`}
+        key={`${weights} ${places} ${density}`}
         all={all}
         chosen={services.map((service) => service.code)}
         weights={weights}
-        places={placesText(places)}
+        places={places}
         density={String(density)}
       />
+      {unread.length > 0 && (
+        <p role="alert" className="mb-2 text-loss">
+          Left out, since it can't be read or is too much: {unread.join(", ")}. Up to 8 weights like “5” or “5
+          lb”, up to 4 places like “SE 621 45”.
+        </p>
+      )}
       {services.length === 0 ? (
         <p className="text-soft">Choose the services to set side by side.</p>
       ) : (

@@ -13,12 +13,14 @@ export function DraftPlaces({
   path,
   value,
   none,
+  width = "20rem",
 }: {
   readonly label: string;
   readonly path: string;
   readonly value: readonly Destination[] | undefined;
   /** What an empty list means. */
   readonly none: string;
+  readonly width?: string;
 }) {
   const { mayEdit } = useDraft();
   const commit = useCommit(path, value as Json | undefined);
@@ -30,7 +32,7 @@ export function DraftPlaces({
     <EditField
       label={label}
       path={path}
-      width="20rem"
+      width={width}
       placeholder={none}
       value={(value ?? []).map(destinationText).join(", ")}
       readOnly={!mayEdit}

@@ -4,6 +4,7 @@ import { useMemo, useState, type ReactNode } from "react";
 import { matchColumns, type TableField } from "@/tabular/match-columns";
 import { answerText, type EditAnswer } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
+import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
 import { countFates, fatesOf, type Fate, type RowFate } from "./fate";
 import { FateTable } from "./fate-table";
 import { readFileBytes, type ReadFile } from "./import-file";
@@ -25,8 +26,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, step }: Pr
   const [chosen, setChosen] = useState<ReadonlyMap<string, number>>(new Map());
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
-  const open = async (picked: File | undefined) => {
-    if (!picked) return;
+  const open = async (picked: File) => {
     const result = readFileBytes(picked.name, new Uint8Array(await picked.arrayBuffer()));
     if ("trouble" in result) return setTrouble(`${picked.name}: ${result.trouble}`);
     setTrouble(undefined);
@@ -47,15 +47,11 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, step }: Pr
     <section aria-label={`Take in ${what}`} className="sheet mb-3 px-3 py-2.5">
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h2>Take in {what}</h2>
-        <label className="link cursor-pointer underline focus-within:outline-2">
-          {file ? "Another file" : "Choose a file"}
-          <input
-            type="file"
-            accept=".csv,.txt,.tsv,text/csv"
-            className="sr-only"
-            onChange={(event) => void open(event.target.files?.[0])}
-          />
-        </label>
+        <FileLink
+          words={file ? "Another file" : "Choose a file"}
+          accept={TABLE_FILES}
+          onFile={(picked) => void open(picked)}
+        />
         <span className="text-soft">
           {file
             ? `${file.name}: ${file.how}`

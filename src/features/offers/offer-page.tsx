@@ -7,6 +7,7 @@ import {
   DraftChoice,
   DraftDecimal,
   DraftPickMany,
+  DraftPlaces,
   DraftSwitch,
   DraftText,
   FindingsNote,
@@ -15,7 +16,6 @@ import {
   useDraft,
   type Notice,
 } from "@/features/draft";
-import { destinationText, readDestinations } from "@/features/edits";
 import { EditField } from "@/ui/fields/edit-field";
 import { ReadBack } from "@/ui/parts/read-back";
 import { Section } from "@/ui/parts/section";
@@ -174,8 +174,20 @@ function WhereForWhom({
         options={channelOptions}
         none="in no channel"
       />
-      <Places label="Only to" path={at("destinations/only")} offer={offer} side="only" none="everywhere" />
-      <Places label="But not to" path={at("destinations/not")} offer={offer} side="not" none="no exception" />
+      <DraftPlaces
+        label="Only to"
+        path={at("destinations/only")}
+        value={offer.destinations?.only}
+        none="everywhere"
+        width="34rem"
+      />
+      <DraftPlaces
+        label="But not to"
+        path={at("destinations/not")}
+        value={offer.destinations?.not}
+        none="no exception"
+        width="34rem"
+      />
       <DraftSwitch label="PO boxes" path={at("poBox")} value={offer.poBox} missing names={boxes} />
       <DraftPickMany
         label="Only goods"
@@ -210,35 +222,6 @@ function WhereForWhom({
 function rank(chosen: readonly string[], code: string): number {
   const at = chosen.indexOf(code);
   return at < 0 ? chosen.length : at;
-}
-
-interface PlacesProps {
-  readonly label: string;
-  readonly path: string;
-  readonly offer: Offer;
-  readonly side: "only" | "not";
-  readonly none: string;
-}
-
-function Places({ label, path, offer, side, none }: PlacesProps) {
-  const { mayEdit } = useDraft();
-  const places = offer.destinations?.[side];
-  const commit = useCommit(path, places);
-  const onCommit = (typed: string) => {
-    const read = readDestinations(typed);
-    return commit(read.length === 0 ? undefined : read);
-  };
-  return (
-    <EditField
-      label={label}
-      path={path}
-      width="34rem"
-      placeholder={none}
-      value={places?.map(destinationText).join(", ") ?? ""}
-      readOnly={!mayEdit}
-      onCommit={onCommit}
-    />
-  );
 }
 
 function Groups({ path, groups }: { readonly path: string; readonly groups: readonly string[] | undefined }) {

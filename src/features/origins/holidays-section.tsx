@@ -8,6 +8,7 @@ import { readDate } from "@/features/edits";
 import { decodeText } from "@/tabular/decode-text";
 import { EditField } from "@/ui/fields/edit-field";
 import { Button } from "@/ui/parts/button";
+import { FileLink } from "@/ui/parts/file-link";
 import type { HolidayFile } from "./holiday-file";
 import { withDays } from "./year-days";
 import { YearStrip } from "./year-strip";
@@ -94,8 +95,7 @@ function HolidayImport({
 }) {
   const [file, setFile] = useState<HolidayFile & { readonly name: string }>();
   const [trouble, setTrouble] = useState<string>();
-  const open = async (picked: File | undefined) => {
-    if (!picked) return;
+  const open = async (picked: File) => {
     const { text } = decodeText(new Uint8Array(await picked.arrayBuffer()));
     const { readHolidayFile } = await import("./holiday-file");
     const read = readHolidayFile(text, origin.timeZone, year);
@@ -106,15 +106,11 @@ function HolidayImport({
   const fresh = file?.days.filter((day) => !known.has(day.date)) ?? [];
   return (
     <div className="min-w-[16rem]">
-      <label className="link cursor-pointer underline focus-within:outline-2">
-        Take in a calendar file
-        <input
-          type="file"
-          accept=".ics,text/calendar"
-          className="sr-only"
-          onChange={(event) => void open(event.target.files?.[0])}
-        />
-      </label>
+      <FileLink
+        words="Take in a calendar file"
+        accept=".ics,text/calendar"
+        onFile={(picked) => void open(picked)}
+      />
       {trouble !== undefined && (
         <p role="alert" className="text-loss">
           {trouble}

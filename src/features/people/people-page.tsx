@@ -153,6 +153,11 @@ function Roles() {
 }
 
 function Invitations({ invitations }: { readonly invitations: PeopleParts["invitations"] }) {
+  const [trouble, setTrouble] = useState<string>();
+  const withdraw = async (id: string) => {
+    const answer = await withdrawInvitation({ id }).catch(() => undefined);
+    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+  };
   if (invitations.length === 0) return null;
   return (
     <section aria-label="Invitations" className="max-w-[56rem]">
@@ -169,13 +174,18 @@ function Invitations({ invitations }: { readonly invitations: PeopleParts["invit
               type="button"
               className="link ml-auto"
               aria-label={`Take back the invitation of ${one.name}`}
-              onClick={() => void withdrawInvitation({ id: one.id })}
+              onClick={() => void withdraw(one.id)}
             >
               Take it back
             </button>
           </li>
         ))}
       </ul>
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
     </section>
   );
 }

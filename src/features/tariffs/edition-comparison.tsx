@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ComparedCell, Comparison } from "@/core/tariffs/compare-editions";
 import { PageHead } from "@/ui/parts/page-head";
+import { boundaryWords } from "./tariff-words";
 
 interface Props {
   readonly tariff: Tariff;
@@ -60,7 +61,7 @@ export function EditionComparison({ tariff, before, after, comparison }: Props) 
           key={band ?? ""}
           title={band === undefined ? undefined : band === "" ? "the open band" : `band ${band}`}
           cells={cells.filter((cell) => cell.band === band)}
-          currency={tariff.currency}
+          tariff={tariff}
         />
       ))}
       {cells.length === 0 && <p className="text-soft">Neither has a rate.</p>}
@@ -71,11 +72,11 @@ export function EditionComparison({ tariff, before, after, comparison }: Props) 
 function ComparedPage({
   title,
   cells,
-  currency,
+  tariff,
 }: {
   readonly title: string | undefined;
   readonly cells: readonly ComparedCell[];
-  readonly currency: string;
+  readonly tariff: Tariff;
 }) {
   const edges = [...new Set(cells.map((cell) => cell.edge))].sort(
     (a, b) =>
@@ -86,11 +87,16 @@ function ComparedPage({
   return (
     <section aria-label={title ?? "Rates"} className="mb-4">
       {title !== undefined && <h2 className="mb-1">{title}</h2>}
+      <p className="mb-1 text-soft">
+        {tariff.currency}, breaks {boundaryWords(tariff)}
+      </p>
       <div className="sheet w-fit max-w-full overflow-x-auto">
         <table className="narrow border-collapse">
           <thead className="text-xs text-soft">
             <tr className="border-b border-edge">
-              <th className="sticky left-0 bg-sheet px-2 py-1 text-left font-normal">{currency}, zone</th>
+              <th className="sticky left-0 bg-sheet px-2 py-1 text-left font-normal">
+                {tariff.currency}, zone
+              </th>
               {edges.map((edge) => (
                 <th key={edge} className="px-2 py-1 text-right font-normal">
                   {edge === "" ? "above" : edge}

@@ -7,6 +7,7 @@ import type { RaisedCell } from "@/core/tariffs/raise-rates";
 import { answerText, useDraft } from "@/features/draft";
 import { PickManyField } from "@/ui/fields/pick-many-field";
 import { Button } from "@/ui/parts/button";
+import { boundaryWords } from "./tariff-words";
 import { useRaise } from "./use-raise";
 
 interface Props {
@@ -49,7 +50,7 @@ export function RaisePanel({ tariff, edition, onClose }: Props) {
           }}
         />
       </div>
-      {outcome && <Preview cells={outcome.cells} edition={edition} />}
+      {outcome && <Preview cells={outcome.cells} tariff={tariff} edition={edition} />}
       {wrong !== undefined && typed.by !== "" && <p className="text-loss">{wrong}</p>}
       {trouble !== undefined && (
         <p role="alert" className="text-loss">
@@ -179,7 +180,15 @@ function IntoLine({
 }
 
 /** The first of the raised cells, old and new. */
-function Preview({ cells, edition }: { readonly cells: readonly RaisedCell[]; readonly edition: Edition }) {
+function Preview({
+  cells,
+  tariff,
+  edition,
+}: {
+  readonly cells: readonly RaisedCell[];
+  readonly tariff: Tariff;
+  readonly edition: Edition;
+}) {
   const place = (cell: RaisedCell) => {
     if (cell.bound) return cell.bound === "minimum" ? "at least" : "at most";
     return edition.breaks[cell.break ?? 0]?.edge ?? "above";
@@ -188,7 +197,11 @@ function Preview({ cells, edition }: { readonly cells: readonly RaisedCell[]; re
     <div className="my-2" role="status">
       <p>
         <b>{cells.length}</b> {cells.length === 1 ? "figure changes" : "figures change"}
-        {cells.length > MOST_SHOWN && `, the first ${MOST_SHOWN}:`}
+        {cells.length > MOST_SHOWN && `, the first ${MOST_SHOWN}`}
+        <span className="text-soft">
+          {" "}
+          · {tariff.currency} by zone and {boundaryWords(tariff)}
+        </span>
       </p>
       <ul className="narrow max-h-[150px] columns-4 gap-4 overflow-auto">
         {cells.slice(0, MOST_SHOWN).map((cell, i) => (

@@ -7,6 +7,7 @@ import { compareEditions } from "@/core/tariffs/compare-editions";
 import { answerText, useDraft } from "@/features/draft";
 import { readFileBytes } from "@/features/import";
 import { Button } from "@/ui/parts/button";
+import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
 import { readEditionTable, withTable, type TableFault } from "./tariff-table";
 
 interface Props {
@@ -29,8 +30,7 @@ export function TableImport({ edition, path, onClose }: Props) {
   const [taken, setTaken] = useState<Taken>();
   const [faults, setFaults] = useState<readonly TableFault[]>([]);
   const [trouble, setTrouble] = useState<string>();
-  const open = async (picked: File | undefined) => {
-    if (!picked) return;
+  const open = async (picked: File) => {
     setTaken(undefined);
     setFaults([]);
     const file = readFileBytes(picked.name, new Uint8Array(await picked.arrayBuffer()));
@@ -50,15 +50,7 @@ export function TableImport({ edition, path, onClose }: Props) {
     <section aria-label="Take in a table" className="sheet mt-3 px-3 py-2.5">
       <div className="flex flex-wrap items-center gap-3">
         <h2>Take in a table</h2>
-        <label className="link cursor-pointer underline focus-within:outline-2">
-          Choose a file
-          <input
-            type="file"
-            accept=".csv,.txt,.tsv,text/csv"
-            className="sr-only"
-            onChange={(event) => void open(event.target.files?.[0])}
-          />
-        </label>
+        <FileLink words="Choose a file" accept={TABLE_FILES} onFile={(picked) => void open(picked)} />
         <span className="text-soft">
           {taken
             ? `${taken.file}: ${taken.how}`

@@ -12,9 +12,8 @@ import { entryFate, entryFields, importChanges } from "./entry-import";
 
 /** What is done with a chart as a whole: taken in from a file, given out, copied. */
 export function useChartTools(chart: ZoneChart, path: string, taken: readonly string[]) {
-  const { commit, mayEdit } = useDraft();
+  const { mayEdit } = useDraft();
   const [open, setOpen] = useState<"import" | "copy">();
-  const read = useMemo(() => entryFate(chart), [chart]);
   const save = () =>
     download(
       `zones-${chart.code}.csv`,
@@ -37,13 +36,7 @@ export function useChartTools(chart: ZoneChart, path: string, taken: readonly st
   );
   const panel =
     open === "import" ? (
-      <ImportPanel<ZoneEntry>
-        what="zone entries"
-        fields={entryFields}
-        read={read}
-        onTake={(entries) => commit(importChanges(chart, entries, path))}
-        onClose={() => setOpen(undefined)}
-      />
+      <EntriesImport chart={chart} path={path} onClose={() => setOpen(undefined)} />
     ) : open === "copy" ? (
       <CopyForm
         taken={taken}
@@ -53,4 +46,27 @@ export function useChartTools(chart: ZoneChart, path: string, taken: readonly st
       />
     ) : null;
   return { buttons, panel };
+}
+
+/** Entries from a file. The chart is only gone through for it while the file is at hand. */
+function EntriesImport({
+  chart,
+  path,
+  onClose,
+}: {
+  readonly chart: ZoneChart;
+  readonly path: string;
+  readonly onClose: () => void;
+}) {
+  const { commit } = useDraft();
+  const read = useMemo(() => entryFate(chart), [chart]);
+  return (
+    <ImportPanel<ZoneEntry>
+      what="zone entries"
+      fields={entryFields}
+      read={read}
+      onTake={(entries) => commit(importChanges(chart, entries, path))}
+      onClose={onClose}
+    />
+  );
 }

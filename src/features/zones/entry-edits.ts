@@ -4,7 +4,7 @@ import { cellText, listChanges, type ListColumn } from "@/features/edits";
 import type { CellEdit } from "@/ui/grid/use-grid";
 
 /** What stands for "not served" in the zone column. */
-export const NOT_SERVED = "–";
+const NOT_SERVED = "–";
 
 const upper = (text: string) => (text === "" ? undefined : text.toUpperCase());
 

@@ -32,7 +32,6 @@ interface Props {
   /** Distances in km drawn around the current point. */
   readonly rings?: readonly number[];
   readonly onPick?: ((lat: number, lon: number) => void) | undefined;
-  readonly onCountry?: (code: string) => void;
   readonly onPoint?: ((key: string) => void) | undefined;
   readonly height?: number;
 }
@@ -48,7 +47,7 @@ const WIDEST = 90;
 
 /** Land outlines with countries shaded and points marked; an equal-area projection about the middle of what matters. */
 export function WorldMap(props: Props) {
-  const { label, shades, points = [], focus, rings = [], onPick, onCountry, onPoint, height = 420 } = props;
+  const { label, shades, points = [], focus, rings = [], onPick, onPoint, height = 420 } = props;
   const outlines = useOutlines();
   const view = useMapView();
   const [under, setUnder] = useState<string>();
@@ -103,9 +102,6 @@ export function WorldMap(props: Props) {
               strokeWidth={0.6}
               onMouseEnter={() => setUnder(`${outline.name}${shade ? `: ${shade.words}` : ""}`)}
               onMouseLeave={() => setUnder(undefined)}
-              onClick={() => {
-                if (!view.dragged() && outline.code !== undefined) onCountry?.(outline.code);
-              }}
             />
           );
         })}

@@ -27,9 +27,10 @@ export default async function ComparePage({ searchParams }: Props) {
     .filter((service) => codes.includes(service.code) || service.carrier === carrier)
     .slice(0, MOST_SERVICES);
   const places = readPlaces(to ?? setup.business.country);
+  const kilos = readWeights(weights, setup.business.units.weight);
   const density = readDensity(typed);
-  const samples = places.flatMap((shipTo) =>
-    readWeights(weights, setup.business.units.weight).map((weight) => ({
+  const samples = places.read.flatMap((shipTo) =>
+    kilos.read.map((weight) => ({
       weight,
       size: cubeOf(weight, density),
       shipTo,
@@ -42,7 +43,8 @@ export default async function ComparePage({ searchParams }: Props) {
         services={services}
         samples={samples}
         weights={weights}
-        places={places}
+        places={to ?? setup.business.country}
+        unread={[...kilos.unread, ...places.unread]}
         density={density}
         prices={loadSamplePrices(
           setup,
