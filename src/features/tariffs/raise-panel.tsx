@@ -200,7 +200,7 @@ function Preview({
         {cells.length > MOST_SHOWN && `, the first ${MOST_SHOWN}`}
         <span className="text-soft">
           {" "}
-          · {tariff.currency} by zone and {boundaryWords(tariff)}
+          · {tariff.currency}, zone · break: {boundaryWords(tariff)}
         </span>
       </p>
       <ul className="narrow max-h-[150px] columns-4 gap-4 overflow-auto">
