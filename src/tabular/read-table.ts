@@ -29,7 +29,7 @@ export function readTable(text: string): Table | { readonly problem: TableProble
   return { head, rows, delimiter: meta.delimiter };
 }
 
-function plainCell(cell: string): string {
+export function plainCell(cell: string): string {
   const text = cell.trim();
   return /^'+[=+\-@]/.test(text) ? text.slice(1) : text;
 }
