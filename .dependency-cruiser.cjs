@@ -11,7 +11,7 @@ const may = {
   "src/server": ["src/server", "src/core", "src/db", "src/contracts", "src/messages", "src/tabular"],
   "src/ui": ["src/ui"],
   "src/features": ["src/features", "src/ui", "src/messages", "src/contracts", "src/core", "src/tabular"],
-  "src/workers": ["src/workers", "src/core", "src/contracts"],
+  "src/workers": ["src/workers", "src/core", "src/contracts", "src/tabular"],
   "src/app": ["src/features", "src/ui", "src/server/api", "src/server/auth", "src/app"],
   sim: ["sim", "src/contracts"],
   scripts: ["scripts", "src/server", "src/db", "src/core", "src/messages", "src/contracts", "demo"],

@@ -1,6 +1,6 @@
 import Papa from "papaparse";
 import { decodeText } from "./decode-text";
-import { plainCell } from "./read-table";
+import { plainCell } from "./plain-cell";
 import { FileFault, limits, SheetCounter, type RowVisitor, type TableFile } from "./table-file";
 
 const DELIMITERS: Readonly<Record<string, string>> = { ";": "semicolons", ",": "commas", "\t": "tabs" };

@@ -1,6 +1,6 @@
 import { SaxesParser } from "saxes";
 import { numberFormats, shownNumber, type NumberFormats } from "./number-format";
-import { plainCell } from "./read-table";
+import { plainCell } from "./plain-cell";
 import { FileFault, limits, SheetCounter, type RowVisitor, type TableFile } from "./table-file";
 import { unpack } from "./unpack";
 

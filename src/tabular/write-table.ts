@@ -10,7 +10,7 @@ function guarded(cell: string): string {
 
 /**
  * A table as comma separated text in UTF-8 with a byte order mark, which spreadsheets need to see the letters right. Cells
- * that a spreadsheet would run begin with an apostrophe; `readTable` takes it off again.
+ * that a spreadsheet would run begin with an apostrophe; reading takes it off again.
  */
 export function writeTable(head: readonly string[], rows: readonly (readonly string[])[]): string {
   const all = [head, ...rows].map((row) => row.map(guarded));

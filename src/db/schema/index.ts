@@ -2,3 +2,4 @@ export * from "./orders";
 export * from "./people";
 export * from "./setup";
 export * from "./network";
+export * from "./tariff-notes";

@@ -90,6 +90,38 @@ export const charges = pgTable(
   (t) => [index("charges_by_order").on(t.order, t.appliedAt)],
 );
 
+/**
+ * What an applied charge expects to be shipped, for looking back: kg, cm³, and what it costs in the charge's currency.
+ * Only those of the charge that stands at its order count.
+ */
+export const shipments = pgTable(
+  "shipments",
+  {
+    charge: uuid()
+      .notNull()
+      .references(() => charges.id, { onDelete: "cascade" }),
+    position: integer().notNull(),
+    order: text("order_number")
+      .notNull()
+      .references(() => orders.number, { onDelete: "cascade" }),
+    offer: text().notNull(),
+    service: text().notNull(),
+    origin: text().notNull(),
+    /** Absent where an item's weight, or size, is not known. */
+    actualWeight: numeric("actual_weight"),
+    chargeableWeight: numeric("chargeable_weight"),
+    volume: numeric(),
+    pieces: integer().notNull(),
+    parcels: integer().notNull(),
+    cost: numeric().notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.charge, t.position] }),
+    index("shipments_by_service").on(t.service),
+    index("shipments_by_offer").on(t.offer),
+  ],
+);
+
 export const activity = pgTable(
   "activity",
   {

@@ -1,6 +1,7 @@
-/** Hands a text to the browser as a file. */
-export function download(name: string, text: string, type = "text/csv;charset=utf-8"): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+/** Hands a text, or bytes that are one file already, to the browser as a file. */
+export function download(name: string, content: string | Blob, type = "text/csv;charset=utf-8"): void {
+  const blob = typeof content === "string" ? new Blob([content], { type }) : content;
+  const url = URL.createObjectURL(blob);
   const link = document.createElement("a");
   link.href = url;
   link.download = name;

@@ -1,3 +1,5 @@
+import type { Table } from "@/tabular/whole-table";
+
 /** What becomes of a row of a file: the value it is read as, or why it is left out. */
 export type Fate<T> =
   | { readonly kind: "taken"; readonly value: T; readonly note?: string }
@@ -13,13 +15,13 @@ export interface RowFate<T> {
 
 /** The fate of every row, in the file's order. */
 export function fatesOf<T>(
-  rows: readonly (readonly string[])[],
+  { rows, lines }: Pick<Table, "rows" | "lines">,
   columns: ReadonlyMap<string, number>,
   read: (cells: Readonly<Record<string, string>>) => Fate<T>,
 ): RowFate<T>[] {
   return rows.map((row, i) => {
     const cells = Object.fromEntries([...columns].map(([key, column]) => [key, row[column] ?? ""]));
-    return { line: i + 2, cells, fate: read(cells) };
+    return { line: lines[i] ?? 0, cells, fate: read(cells) };
   });
 }
 

@@ -1,13 +1,21 @@
-import { decodeText } from "@/tabular/decode-text";
-import { readTable, type Table, type TableProblem } from "@/tabular/read-table";
+import type { FileProblem } from "@/tabular/table-file";
+import type { Table } from "@/tabular/whole-table";
 
-const MOST_BYTES = 30_000_000;
-
-const words: Readonly<Record<TableProblem | "too-large", string>> = {
+export const fileProblemWords: Readonly<Record<FileProblem, string>> = {
   empty: "There is nothing in it.",
-  "too-long": "It has more than 200,000 rows. Split it.",
+  image: "It is a picture, not a table. Ask for the figures as a spreadsheet or CSV.",
+  pdf: "It is a PDF, which holds a picture of a table. Ask for the figures as a spreadsheet or CSV.",
+  "old-workbook":
+    "It is a workbook of the old kind, or one under a password. Store it as XLSX without a password.",
+  binary: "It is neither text nor a workbook.",
+  "not-a-workbook": "It is an archive, but not a workbook.",
+  broken: "It is damaged, or was cut off on its way. Get it once more.",
   "broken-quotes": "A quotation mark is opened and not closed in it.",
-  "too-large": "It is over 30 MB. Split it.",
+  "too-large": "It is over 60 MB. Split it.",
+  "unpacks-too-large": "It unpacks to more than 100 MB, which no table of rates does. Split it.",
+  "too-long": "It has more than 250,000 rows. Split it.",
+  "too-wide": "It has more than 2,000 columns.",
+  "line-too-long": "One of its lines or cells is longer than a table's can be: is it another kind of file?",
 };
 
 export interface ReadFile {
@@ -17,14 +25,10 @@ export interface ReadFile {
   readonly how: string;
 }
 
-const delimiters: Readonly<Record<string, string>> = { ";": "semicolons", ",": "commas", "\t": "tabs" };
-
-/** A file's bytes as a table, or what is wrong with it. */
-export function readFileBytes(name: string, bytes: Uint8Array): ReadFile | { readonly trouble: string } {
-  if (bytes.length > MOST_BYTES) return { trouble: words["too-large"] };
-  const { text, encoding } = decodeText(bytes);
-  const table = readTable(text);
-  if ("problem" in table) return { trouble: words[table.problem] };
-  const between = table.head.length > 1 ? `, ${delimiters[table.delimiter] ?? "signs"} between cells` : "";
-  return { name, table, how: `${table.rows.length} rows, ${encoding}${between}` };
+/** A file as a table, or what is wrong with it. The readers are loaded when somebody has a file. */
+export async function readFile(file: File): Promise<ReadFile | { readonly trouble: string }> {
+  const [{ wholeTable }, bytes] = await Promise.all([import("@/tabular/whole-table"), file.arrayBuffer()]);
+  const table = wholeTable(new Uint8Array(bytes));
+  if ("problem" in table) return { trouble: fileProblemWords[table.problem] };
+  return { name: file.name, table, how: `${table.rows.length} rows, ${table.how}` };
 }

@@ -7,7 +7,7 @@ import { Button } from "@/ui/parts/button";
 import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
 import { countFates, fatesOf, type Fate, type RowFate } from "./fate";
 import { FateTable } from "./fate-table";
-import { readFileBytes, type ReadFile } from "./import-file";
+import { readFile, type ReadFile } from "./import-file";
 
 interface Props<T> {
   /** "zone entries": what the rows are. */
@@ -27,13 +27,13 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, step }: Pr
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const open = async (picked: File) => {
-    const result = readFileBytes(picked.name, new Uint8Array(await picked.arrayBuffer()));
+    const result = await readFile(picked);
     if ("trouble" in result) return setTrouble(`${picked.name}: ${result.trouble}`);
     setTrouble(undefined);
     setFile(result);
     setChosen(matchColumns(result.table.head, fields));
   };
-  const fates = useMemo(() => (file ? fatesOf(file.table.rows, chosen, read) : []), [file, chosen, read]);
+  const fates = useMemo(() => (file ? fatesOf(file.table, chosen, read) : []), [file, chosen, read]);
   const counts = countFates(fates);
   const missing = fields.filter((field) => field.needed && !chosen.has(field.key));
   const take = async () => {
@@ -55,7 +55,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, step }: Pr
         <span className="text-soft">
           {file
             ? `${file.name}: ${file.how}`
-            : "CSV with a head; commas, semicolons or tabs; decimal comma or point"}
+            : "CSV or XLSX with a head; commas, semicolons or tabs; decimal comma or point"}
         </span>
         <Button kind="quiet" className="ml-auto" onClick={onClose}>
           Close

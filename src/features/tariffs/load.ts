@@ -47,7 +47,7 @@ export function tariffSummaries(setup: Setup, notices: readonly Notice[], today:
 }
 
 /** Names of the services and offers that read a tariff. */
-function usersOf(setup: Setup, tariff: Tariff): string[] {
+export function usersOf(setup: Setup, tariff: Tariff): string[] {
   const services = setup.services
     .filter(({ rate }) => "tariff" in rate && rate.tariff === tariff.code)
     .map((service) => service.name);

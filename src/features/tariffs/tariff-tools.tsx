@@ -7,13 +7,10 @@ import { joinPath, type Json } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { answerText, DraftText, useDraft } from "@/features/draft";
-import { download } from "@/features/import";
-import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
 import { AddBreak } from "./break-tools";
 import { RaisePanel } from "./raise-panel";
-import { TableImport } from "./table-import";
-import { editionTable } from "./tariff-table";
+import { GiveOut } from "./give-out";
 
 interface Props {
   readonly tariff: Tariff;
@@ -27,11 +24,7 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
   const { commit, mayEdit } = useDraft();
   const router = useRouter();
   const [trouble, setTrouble] = useState<string>();
-  const [panel, setPanel] = useState<"raise" | "import">();
-  const save = () => {
-    const { head, rows } = editionTable(edition);
-    download(`${tariff.code}-${edition.label}.csv`, writeTable(head, rows));
-  };
+  const [raising, setRaising] = useState(false);
   const missing = chart?.zones.filter((zone) => !edition.rows.some((row) => row.zone === zone.code)) ?? [];
   const run = async (changes: readonly Change[], then?: () => void) => {
     const answer = await commit(changes);
@@ -73,18 +66,13 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
             </Button>
           )}
           <Button onClick={() => void copy()}>Copy to a new edition</Button>
-          <Button onClick={() => setPanel("raise")}>Raise rates</Button>
-          <Button onClick={() => setPanel("import")}>Take in a table</Button>
+          <Button onClick={() => setRaising(true)}>Raise rates</Button>
         </div>
       )}
-      <Button onClick={save}>CSV</Button>
-      {panel !== undefined && (
+      <GiveOut tariff={tariff} edition={edition} />
+      {raising && (
         <div className="w-full">
-          {panel === "raise" ? (
-            <RaisePanel tariff={tariff} edition={edition} onClose={() => setPanel(undefined)} />
-          ) : (
-            <TableImport edition={edition} path={path} onClose={() => setPanel(undefined)} />
-          )}
+          <RaisePanel tariff={tariff} edition={edition} onClose={() => setRaising(false)} />
         </div>
       )}
       {trouble !== undefined && (

@@ -1,7 +1,7 @@
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { breakWords, unitName } from "@/messages/figures";
 
-const measureNames: Readonly<Record<Tariff["measure"], string>> = {
+export const measureNames: Readonly<Record<Tariff["measure"], string>> = {
   chargeableWeight: "chargeable weight",
   actualWeight: "actual weight",
   volume: "volume",
@@ -20,7 +20,9 @@ export function measureWords(tariff: Pick<Tariff, "measure" | "unit">): string {
 }
 
 /** The unit edges are written in. */
-export function edgeUnit(tariff: Pick<Tariff, "measure" | "unit" | "currency">): string {
+export function edgeUnit(
+  tariff: Pick<Tariff, "measure" | "currency"> & { readonly unit?: string | undefined },
+): string {
   if (tariff.unit !== undefined) return tariff.unit;
   return tariff.measure === "quantity"
     ? "pieces"

@@ -1,8 +1,7 @@
 import { applyChanges } from "@/core/setup/change";
 import type { ZoneEntry } from "@/core/setup/zone-chart";
-import { decodeText } from "@/tabular/decode-text";
 import { matchColumns } from "@/tabular/match-columns";
-import { readTable } from "@/tabular/read-table";
+import { wholeTable } from "@/tabular/whole-table";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { entryFate, entryFields, importChanges } from "./entry-import";
 
@@ -77,7 +76,7 @@ test("a spreadsheet's file in Windows-1252 with semicolons comes in whole", () =
   const text =
     "Zone;Land;Postcode von;bis;Bemerkung\r\n1;EE;;;Größe\r\n3;FI;00100;00990;\r\n;SE;10000;;\r\n\r\n";
   const bytes = Uint8Array.from(text, (letter) => letter.charCodeAt(0));
-  const table = readTable(decodeText(bytes).text);
+  const table = wholeTable(bytes);
   if ("problem" in table) throw new Error(table.problem);
   const columns = new Map(matchColumns(table.head, entryFields));
   expect([...columns.keys()].sort()).toEqual(["country", "postcode", "zone"]);

@@ -27,5 +27,5 @@ export function FileLink({
   );
 }
 
-/** Tables in text. */
-export const TABLE_FILES = ".csv,.txt,.tsv,text/csv";
+/** Tables in text, and workbooks. */
+export const TABLE_FILES = ".csv,.txt,.tsv,text/csv,.xlsx";

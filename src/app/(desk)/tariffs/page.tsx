@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import Link from "next/link";
 import { loadDraft } from "@/features/draft/load";
 import { businessToday, tariffSummaries } from "@/features/tariffs/load";
 import { AddTariff, TariffList } from "@/features/tariffs";
@@ -7,7 +8,7 @@ import { PageHead } from "@/ui/parts/page-head";
 export const metadata: Metadata = { title: "Tariffs" };
 
 export default async function Tariffs() {
-  const { setup, findings } = await loadDraft();
+  const { setup, findings, mayEdit } = await loadDraft();
   if (!setup) return null;
   const today = businessToday(setup);
   const buy = setup.tariffs.filter((tariff) => tariff.side === "buy").length;
@@ -16,7 +17,13 @@ export default async function Tariffs() {
       <PageHead
         above={`${buy} for what we pay, ${setup.tariffs.length - buy} for what we charge`}
         title="Tariffs"
-      />
+      >
+        {mayEdit && (
+          <Link prefetch={false} className="link" href="/tariffs/+file">
+            Take in a file of rates
+          </Link>
+        )}
+      </PageHead>
       {setup.tariffs.length === 0 ? (
         <p className="sheet px-4 py-6 text-soft">
           No freight table yet. A tariff has zones down, breaks across, and money in its cells; it needs a

@@ -1,0 +1,77 @@
+"use client";
+
+import { Button } from "@/ui/parts/button";
+import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
+import type { OpenFile } from "./use-tariff-file";
+
+interface Props {
+  readonly file: OpenFile | undefined;
+  readonly sheets: readonly number[];
+  readonly onFile: (file: File) => void;
+  readonly onSheets: (sheets: readonly number[]) => void;
+  /** Whether the way it is read is known from an earlier file. */
+  readonly known: boolean;
+}
+
+/** The file itself: dropped or chosen, how it was read, and which of its sheets count. */
+export function FileStep({ file, sheets, onFile, onSheets, known }: Props) {
+  const toggle = (at: number) =>
+    onSheets(
+      sheets.includes(at) ? sheets.filter((one) => one !== at) : [...sheets, at].sort((a, b) => a - b),
+    );
+  const [merged, errors] = (["merged", "errors"] as const).map((what) =>
+    (file?.sheets ?? []).reduce((sum, sheet) => sum + sheet[what], 0),
+  );
+  return (
+    <section
+      aria-label="The file"
+      className="sheet mb-3 border-dashed px-4 py-3"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const [dropped] = event.dataTransfer.files;
+        if (dropped) onFile(dropped);
+      }}
+    >
+      <p>
+        <FileLink words={file ? "Another file" : "Choose a file"} accept={TABLE_FILES} onFile={onFile} />{" "}
+        {file ? (
+          <>
+            <b className="ml-2">{file.name}</b> <span className="text-soft">{file.how}</span>
+            {known && <span className="text-soft"> · read as the last file with these heads was</span>}
+          </>
+        ) : (
+          <span className="text-soft">
+            or drop it here: CSV or XLSX, a row a rate or zones against weights, in any language’s figures
+          </span>
+        )}
+      </p>
+      {file && file.sheets.length > 1 && (
+        <div role="group" aria-label="Sheets" className="mt-2 flex flex-wrap gap-1.5">
+          {file.sheets.map((sheet, at) => (
+            <Button
+              key={sheet.name}
+              aria-pressed={sheets.includes(at)}
+              className={sheets.includes(at) ? "border-ink! bg-sign! text-on-sign!" : "font-normal!"}
+              onClick={() => toggle(at)}
+            >
+              {sheet.name} <span className="font-normal">{sheet.rows} rows</span>
+            </Button>
+          ))}
+        </div>
+      )}
+      {(merged ?? 0) > 0 && (
+        <p className="mt-1 text-soft">
+          {merged} merged {merged === 1 ? "cell" : "cells"}: where one covers several rows, its value holds in
+          each.
+        </p>
+      )}
+      {(errors ?? 0) > 0 && (
+        <p className="mt-1 text-loss">
+          {errors} {errors === 1 ? "formula of it ends" : "formulas of it end"} in an error; rows that need
+          them are left out.
+        </p>
+      )}
+    </section>
+  );
+}

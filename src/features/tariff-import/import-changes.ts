@@ -1,0 +1,96 @@
+import { dateOf, dayOf } from "@/core/calendar/working-days";
+import type { Change } from "@/core/setup/inverse";
+import { joinPath, type Json } from "@/core/setup/path";
+import type { Edition } from "@/core/setup/tariff";
+import type { ZoneChart } from "@/core/setup/zone-chart";
+import { withTable } from "@/core/tariff-files/build-table";
+import type { Reading, ReadTariff } from "@/core/tariff-files/thread";
+import type { ImportPlan, KnownTariff } from "./import-plan";
+
+/** What is in the draft now of the places the file goes into. */
+export interface Grounds {
+  readonly chart: ZoneChart | undefined;
+  /** Editions that a table goes into, by the tariff's name as the file has it. */
+  readonly editions: Readonly<Record<string, Edition>>;
+}
+
+/** The changes of the draft that take a file in: chart, zones, tariffs and editions, all or none. */
+export function importChanges(
+  { plan, frame, chart, targets }: ImportPlan,
+  reading: Reading,
+  grounds: Grounds,
+  known: readonly KnownTariff[],
+): Change[] {
+  const zoneChart = chart.code;
+  const tariffs = reading.tariffs.flatMap((read): Change[] => {
+    const target = targets[read.name];
+    if (!target || target.kind === "skip" || read.table.rows.length === 0) return [];
+    const path = joinPath("tariffs", target.code);
+    const fresh = withTable({ label: frame.label, from: frame.from, breaks: [], rows: [] }, read.table);
+    if (target.kind === "new")
+      return [
+        {
+          path,
+          to: {
+            code: target.code,
+            name: target.name,
+            side: frame.side,
+            currency: frame.currency,
+            zoneChart,
+            measure: frame.measure,
+            ...(frame.unit === undefined ? {} : { unit: frame.unit }),
+            boundary: plan.boundary,
+            editions: [fresh],
+          } as Json,
+        },
+      ];
+    if (target.kind === "edition") return replaced(path, read, grounds.editions[read.name]);
+    const tariff = known.find((one) => one.code === target.code);
+    return [
+      ...(tariff ? endsBefore(path, tariff, frame.from) : []),
+      { path: `${path}/${joinPath("editions", frame.label)}`, to: fresh as Json },
+    ];
+  });
+  return [...chartChanges(chart, reading.added, grounds.chart), ...tariffs];
+}
+
+function replaced(path: string, { table }: ReadTariff, before: Edition | undefined): Change[] {
+  if (!before) return [];
+  const to = withTable(before, table);
+  return [{ path: `${path}/${joinPath("editions", before.label)}`, from: before as Json, to: to as Json }];
+}
+
+/** The edition that holds on the new one's first day ends the day before. */
+function endsBefore(path: string, { editions }: KnownTariff, from: string): Change[] {
+  return editions
+    .filter((edition) => edition.from < from && (edition.to === undefined || edition.to >= from))
+    .map((edition) => ({
+      path: `${path}/${joinPath("editions", edition.label, "to")}`,
+      ...(edition.to === undefined ? {} : { from: edition.to }),
+      to: dateOf(dayOf(from) - 1),
+    }));
+}
+
+function chartChanges(
+  chart: ImportPlan["chart"],
+  added: Reading["added"],
+  before: ZoneChart | undefined,
+): Change[] {
+  const path = joinPath("zoneCharts", chart.code);
+  if (chart.kind === "new")
+    return [
+      {
+        path,
+        to: { code: chart.code, name: chart.name, zones: added.zones, entries: added.entries } as Json,
+      },
+    ];
+  const zones = added.zones.map((zone) => ({
+    path: `${path}/zones/${encodeURIComponent(zone.code)}`,
+    to: zone as Json,
+  }));
+  const start = before?.entries.length ?? 0;
+  return [
+    ...zones,
+    ...added.entries.map((entry, i) => ({ path: `${path}/entries/${start + i}`, to: entry as Json })),
+  ];
+}

@@ -1,0 +1,2 @@
+export type { ChartLook, KnownTariff } from "./import-plan";
+export { TariffImport } from "./tariff-import";

@@ -1,0 +1,15 @@
+import type { ReadRow } from "@/core/tariff-files/thread";
+import { rowFaultSentence } from "@/messages/row-fault-sentence";
+
+export const fateWords: Readonly<Record<ReadRow["fate"], string>> = {
+  refused: "left out",
+  changed: "changed",
+  new: "new",
+  same: "the same",
+};
+
+/** Why a row is left out, or the rate it replaces. */
+export function rowWhy({ fault, before }: ReadRow): string {
+  if (fault) return rowFaultSentence(fault);
+  return before === undefined ? "" : `instead of ${before}`;
+}

@@ -1,0 +1,171 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { isDate } from "@/core/calendar/local-date";
+import { answerText, useDraft } from "@/features/draft";
+import { readDate } from "@/features/edits";
+import { Button } from "@/ui/parts/button";
+import { keepPlan } from "./actions";
+import { ColumnsStep } from "./columns-step";
+import { FileStep } from "./file-step";
+import { FrameStep } from "./frame-step";
+import { importChanges } from "./import-changes";
+import { shapeOf, type ChartLook, type ImportPlan, type KeptPlan, type KnownTariff } from "./import-plan";
+import { OutcomeStep } from "./outcome-step";
+import { SeamsStep } from "./seams-step";
+import { TargetsStep } from "./targets-step";
+import { useImport } from "./use-import";
+
+interface Props {
+  readonly tariffs: readonly KnownTariff[];
+  readonly charts: readonly ChartLook[];
+  readonly currency: string;
+  readonly nextYear: string;
+  readonly into: { readonly code: string; readonly label: string } | undefined;
+}
+
+/** A carrier's file becomes tariffs: how it is read, where it goes, what becomes of each row; stored whole or not at all. */
+export function TariffImport(settings: Props) {
+  const { tariffs, charts } = settings;
+  const { commit, mayEdit } = useDraft();
+  const router = useRouter();
+  const work = useImport(settings);
+  const { file, plan, reading, targets, grounds, progress, missing } = work;
+  const [trouble, setTrouble] = useState<string>();
+  const [busy, setBusy] = useState(false);
+  const sheet = file?.sheets[plan?.sheets[0] ?? 0];
+  const goes = (kind: string) => Object.values(targets).some((target) => target.kind === kind);
+  const wrong =
+    plan && whatIsWrong(plan, goes("new") || goes("next"), boundaryTrouble(plan, targets, tariffs));
+  const store = async () => {
+    if (!plan || !reading || !grounds || !sheet) return;
+    setBusy(true);
+    const dated = { ...plan, targets, frame: { ...plan.frame, from: readDate(plan.frame.from) } };
+    const answer = await commit(importChanges(dated, reading, grounds, tariffs));
+    setBusy(false);
+    if (!answer.ok) return setTrouble(answerText(answer));
+    const kept: KeptPlan = { plan: plan.plan, fileUnit: plan.fileUnit };
+    void keepPlan({ shape: shapeOf(sheet), plan: JSON.stringify(kept) }).catch(() => undefined);
+    const [first] = Object.values(targets).flatMap((target) => (target.kind === "skip" ? [] : [target]));
+    const label = first?.kind === "edition" ? first.label : plan.frame.label;
+    router.push(
+      first ? `/tariffs/${encodeURIComponent(first.code)}?edition=${encodeURIComponent(label)}` : "/tariffs",
+    );
+  };
+  if (!mayEdit) return <p className="sheet px-4 py-3">Your role may look, not change.</p>;
+  const count = Object.entries(targets).filter(
+    ([name, target]) => target.kind !== "skip" && reading?.tariffs.some((one) => one.name === name),
+  ).length;
+  return (
+    <>
+      <FileStep
+        file={file}
+        sheets={plan?.sheets ?? []}
+        known={work.known}
+        onFile={(picked) => {
+          setTrouble(undefined);
+          void work.open(picked);
+        }}
+        onSheets={(sheets) => sheets.length > 0 && work.set({ sheets })}
+      />
+      {[work.trouble, trouble].map(
+        (text, i) =>
+          text !== undefined && (
+            <p key={i} role="alert" className="mb-3 text-loss">
+              {text}
+            </p>
+          ),
+      )}
+      {file && plan && sheet && (
+        <>
+          <ColumnsStep
+            sheet={sheet}
+            plan={plan.plan}
+            onPlan={(next) => work.set({ plan: next, choices: {} })}
+          />
+          <FrameStep
+            plan={plan}
+            fileName={file.name}
+            charts={charts}
+            edges={reading?.edges ?? []}
+            makes={goes("new")}
+            dates={goes("new") || goes("next")}
+            onPlan={work.set}
+          />
+          {missing !== undefined && <p className="mb-3 text-loss">{missing}</p>}
+        </>
+      )}
+      {progress && progress.of > 0 && (
+        <p role="status" className="mb-3">
+          <progress value={progress.rows} max={progress.of} /> {progress.rows} of {progress.of} rows
+        </p>
+      )}
+      {file && plan && sheet && reading && (
+        <>
+          <SeamsStep
+            tariffs={reading.tariffs}
+            choices={plan.choices}
+            unit={plan.fileUnit}
+            onChoice={(name, seam, choice) =>
+              work.set({ choices: { ...plan.choices, [name]: { ...plan.choices[name], [seam]: choice } } })
+            }
+          />
+          <TargetsStep
+            tariffs={reading.tariffs}
+            targets={targets}
+            known={tariffs}
+            label={plan.frame.label}
+            fileName={file.name}
+            freshFor={work.freshFor}
+            onTarget={(name, target) => work.set({ targets: { ...targets, [name]: target } })}
+          />
+          <OutcomeStep
+            reading={reading}
+            head={sheet.first[plan.plan.headLine - 1] ?? []}
+            sheetNames={file.sheets.map(({ name }) => name)}
+            fileName={file.name.replace(/\.[a-z]+$/i, "")}
+          />
+          {wrong !== undefined && <p className="mb-2 text-loss">{wrong}</p>}
+          <div className="flex items-center gap-3 pb-6">
+            <Button
+              kind="main"
+              disabled={busy || count === 0 || wrong !== undefined || progress !== undefined}
+              onClick={() => void store()}
+            >
+              Store {count === 1 ? "the tariff" : `${count} tariffs`}
+            </Button>
+            <span className="text-soft">
+              {busy ? "Storing…" : "All of it or nothing; Ctrl Z takes it back."}
+              {reading.counts.refused > 0 && ` ${reading.counts.refused} rows are left out.`}
+            </span>
+          </div>
+        </>
+      )}
+    </>
+  );
+}
+
+function whatIsWrong(plan: ImportPlan, dates: boolean, boundary: string | undefined): string | undefined {
+  if (boundary !== undefined) return boundary;
+  if (dates && plan.frame.label.trim() === "") return "The edition needs a name, like 2027.";
+  if (dates && !isDate(readDate(plan.frame.from))) return "The first day is a date like 2027-01-01.";
+  return undefined;
+}
+
+/** A tariff that is there keeps its side of an edge and its unit; a table read otherwise can't go into it. */
+function boundaryTrouble(
+  { plan, frame }: ImportPlan,
+  targets: ReturnType<typeof useImport>["targets"],
+  known: readonly KnownTariff[],
+): string | undefined {
+  for (const target of Object.values(targets)) {
+    const tariff = "code" in target ? known.find((one) => one.code === target.code) : undefined;
+    if (!tariff || target.kind === "new") continue;
+    if (tariff.boundary !== plan.boundary)
+      return `In ${tariff.name} a value at an edge is in the break ${tariff.boundary === "upTo" ? "below" : "above"}: choose that above.`;
+    if (tariff.unit !== frame.unit)
+      return `${tariff.name} counts in ${tariff.unit ?? "no unit"}, the file would be stored in ${frame.unit ?? "none"}.`;
+  }
+  return undefined;
+}

@@ -1,0 +1,74 @@
+"use client";
+
+import { useCallback, useEffect, useMemo, useState } from "react";
+import { knownPlan } from "./actions";
+import { planFor, targetsOf, type Settings } from "./first-plan";
+import { factorOf, freshTarget, shapeOf, whatIsMissing, type ImportPlan, type KeptPlan } from "./import-plan";
+import { useGrounds } from "./use-grounds";
+import { useTariffFile, type OpenFile } from "./use-tariff-file";
+
+/** An import under way: the file, what is chosen about it, and what it comes to. Every choice is answered at once. */
+export function useImport(settings: Settings) {
+  const codes = settings.tariffs.map((tariff) => tariff.code);
+  const [plan, setPlan] = useState<ImportPlan>();
+  const [known, setKnown] = useState(false);
+  const onOpened = useCallback(
+    async (file: OpenFile) => {
+      const [sheet] = file.sheets;
+      if (!sheet) return;
+      const first = planFor(file, settings);
+      setKnown(false);
+      setPlan(first);
+      const kept = await knownPlan(shapeOf(sheet)).catch(() => undefined);
+      if (!kept?.ok || kept.value === null) return;
+      const before = JSON.parse(kept.value) as KeptPlan;
+      setKnown(true);
+      // where the heads stand may have moved; what is under them has not
+      setPlan({ ...first, ...before, plan: { ...before.plan, headLine: first.plan.headLine } });
+    },
+    [settings],
+  );
+  const file = useTariffFile(onOpened);
+  const { read, reading } = file;
+  const name = file.file?.name ?? "";
+  const targets = useMemo(
+    () => targetsOf(plan?.targets ?? {}, reading, name, settings),
+    [plan?.targets, reading, name, settings],
+  );
+  const grounds = useGrounds(plan, targets);
+  const missing = plan ? (whatIsMissing(plan) ?? inexact(plan)) : undefined;
+  const ready = plan !== undefined && missing === undefined && grounds.found !== undefined;
+  useEffect(() => {
+    const factor = plan && factorOf(plan);
+    if (!ready || !plan || !grounds.found) return;
+    const none = { zones: [], entries: [] };
+    read({
+      plan: plan.plan,
+      sheets: plan.sheets,
+      ...(factor === undefined ? {} : { factor }),
+      choices: plan.choices,
+      chart: plan.chart.kind === "new" ? none : (grounds.found.chart ?? none),
+      addZones: plan.addZones || plan.chart.kind === "new",
+      targets: grounds.found.editions,
+    });
+  }, [ready, plan, grounds.found, read]);
+
+  return {
+    ...file,
+    reading: ready ? reading : undefined,
+    plan,
+    set: (part: Partial<ImportPlan>) => setPlan((before) => before && { ...before, ...part }),
+    targets,
+    grounds: grounds.found,
+    known,
+    missing,
+    trouble: file.trouble ?? grounds.trouble,
+    freshFor: (wanted: string) => freshTarget(wanted, name, codes),
+  };
+}
+
+function inexact(plan: ImportPlan): string | undefined {
+  return factorOf(plan) === "inexact"
+    ? "Weights of the file’s unit can’t be written exactly in the tariffs’ unit: give the tariffs the file’s unit."
+    : undefined;
+}
