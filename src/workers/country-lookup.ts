@@ -1,4 +1,4 @@
-import { alpha3ToAlpha2, getAlpha2Code, registerLocale } from "i18n-iso-countries";
+import countries from "i18n-iso-countries";
 import da from "i18n-iso-countries/langs/da.json";
 import de from "i18n-iso-countries/langs/de.json";
 import en from "i18n-iso-countries/langs/en.json";
@@ -13,14 +13,14 @@ import sv from "i18n-iso-countries/langs/sv.json";
 import { isCountry } from "@/core/zones/countries";
 
 const languages = [en, de, fr, sv, fi, da, nb, et, lv, lt, pl];
-for (const language of languages) registerLocale(language);
+for (const language of languages) countries.registerLocale(language);
 
 /** A country's two letters by these, its three letters, or its name in a language carriers around here write in. */
 export function countryOf(text: string): string | undefined {
   const letters = text.toUpperCase();
   if (isCountry(letters)) return letters;
   const found =
-    alpha3ToAlpha2(letters) ??
-    languages.map(({ locale }) => getAlpha2Code(text, locale)).find((code) => code !== undefined);
+    countries.alpha3ToAlpha2(letters) ??
+    languages.map(({ locale }) => countries.getAlpha2Code(text, locale)).find((code) => code !== undefined);
   return found !== undefined && isCountry(found) ? found : undefined;
 }
