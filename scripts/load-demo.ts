@@ -17,7 +17,12 @@ import { basisOf, orderRequest } from "@/server/services/order-request";
 import { openState } from "@/server/services/order-state";
 import { compileItem } from "@/core/parcels/compiled-item";
 import { quote } from "@/core/quote/quote-order";
+import { appendRows } from "@/db/queries/bulk";
+import { shipments } from "@/db/schema";
+import { shipmentRows } from "@/server/services/shipments";
 import type { DemoOrder } from "../demo/parts/orders";
+import { blankOrder, orderRows } from "./demo-order";
+import { loadPastOrders } from "./load-past-orders";
 import { root } from "./machine/paths";
 
 export interface DemoPerson {
@@ -96,8 +101,9 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     const tx = transaction as Database;
     await writeItems(tx, items);
     const list = demoFile("nettle-and-comb.orders.json") as DemoOrder[];
-    await insertOrders(tx, list.map(toRows));
+    await insertOrders(tx, list.map(orderRows));
     for (const order of list) await settleDemoOrder(tx, order, compiled, (sku) => catalogue.get(sku), now);
+    await loadPastOrders(tx, items, compiled, (sku) => catalogue.get(sku), now);
     await loadPeople(tx, demoPeople);
     await tx.insert(apiKeys).values(
       demoKeys.map(({ name, key, scopes }) => ({
@@ -120,7 +126,7 @@ async function settleDemoOrder(
   items: ItemLookup,
   now: Date,
 ): Promise<void> {
-  const { order, lines } = toRows(demo);
+  const { order, lines } = orderRows(demo);
   const stored = {
     order: { ...blankOrder, ...order },
     lines: lines.map((line) => ({ discount: null, taxPercent: null, origin: null, ...line })),
@@ -144,6 +150,8 @@ async function settleDemoOrder(
       })
       .returning({ id: charges.id });
     charge = row?.id ?? null;
+    if (row)
+      await appendRows(tx, shipments, shipmentRows({ charge: row.id, order: demo.number }, offer, items));
   }
   const later = offer && demo.apply?.then;
   if (later)
@@ -155,23 +163,4 @@ async function settleDemoOrder(
     ? "out-of-date"
     : openState(offer && { basis: basisOf(request) }, basisOf(request), rated);
   await tx.update(orders).set({ state, charge }).where(eq(orders.number, demo.number));
-}
-
-const blankOrder = {
-  version: 1,
-  customerGroup: null,
-  subdivision: null,
-  poBox: false,
-  collectionPoint: false,
-  coupon: null,
-  cashOnDelivery: false,
-  signature: false,
-  charge: null,
-};
-
-function toRows({ lines, apply: _, ...order }: DemoOrder) {
-  return {
-    order: { ...order, state: "to-rate" },
-    lines: lines.map((line, position) => ({ order: order.number, position, ...line })),
-  };
 }

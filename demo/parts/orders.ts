@@ -22,6 +22,8 @@ export interface DemoOrder {
     readonly offer: string;
     readonly then?: { readonly position: number; readonly quantity: number };
   };
+  /** Of a past order: which of the offers was taken, as a part of their number (0 the first, under 1). */
+  readonly taken?: number;
 }
 
 /** Numbers from a fixed seed (mulberry32), so that the demo is the same every time. */
@@ -186,43 +188,83 @@ const baskets: Readonly<Record<string, readonly (readonly [string, number][])[]>
 };
 const rateToSek = 11.48;
 
+type Prices = ReadonlyMap<string, number>;
+
 /** Sixty open orders: most plain, some to two origins, some that nothing can take, a few out of date, a few lacking weights. */
-export function makeOrders(
-  prices: ReadonlyMap<string, number>,
-  taxes: ReadonlyMap<string, number>,
-): DemoOrder[] {
+export function makeOrders(prices: Prices, taxes: Prices): DemoOrder[] {
   const random = seeded(20261124);
+  const newest = Date.parse("2026-11-24T07:12:00Z");
+  return Array.from({ length: 60 }, (_, i) => ({
+    ...makeOrder(
+      random,
+      String(10482 - i),
+      () => newest - (i * 23 + Math.floor(random() * 20)) * 60_000,
+      prices,
+      taxes,
+    ),
+    ...applied(i),
+  }));
+}
+
+/** Asked for; nothing can be offered for some of them, which leaves about 2,500. */
+const PAST_ORDERS = 3500;
+const MINUTES_A_YEAR = 365 * 24 * 60;
+
+/** Twelve months of orders that are done, each with the offer its customer took; baskets are up to three times as large. */
+export function makePastOrders(prices: Prices, taxes: Prices): DemoOrder[] {
+  const random = seeded(20251123);
+  const newest = Date.parse("2026-11-22T18:00:00Z");
+  const each = MINUTES_A_YEAR / PAST_ORDERS;
+  return Array.from({ length: PAST_ORDERS }, (_, i) => {
+    const order = makeOrder(
+      random,
+      String(10422 - i).padStart(5, "0"),
+      () => newest - Math.floor((i + random()) * each) * 60_000,
+      prices,
+      taxes,
+    );
+    const times = 1 + Math.floor(random() * random() * 3);
+    return {
+      ...order,
+      lines: order.lines.map((line) => ({ ...line, quantity: line.quantity * times })),
+      // most take the first that is shown to them
+      taken: random() < 0.6 ? 0 : random(),
+    };
+  });
+}
+
+function makeOrder(
+  random: () => number,
+  number: string,
+  placed: () => number,
+  prices: Prices,
+  taxes: Prices,
+): DemoOrder {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
-  const orders: DemoOrder[] = [];
-  for (let i = 0; i < 60; i++) {
-    const channel = pick(["web", "web", "web", "web", "dealers", "dealers", "market", "phone"]);
-    const [country, postcode, city, street] =
-      channel === "market"
-        ? pick(towns.filter(([c]) => ["SE", "FI", "DK", "NO", "AX"].includes(c)))
-        : pick(towns);
-    const dealer = channel === "dealers";
-    const minutes = i * 23 + Math.floor(random() * 20);
-    orders.push({
-      number: String(10482 - i),
-      channel,
-      placedAt: new Date(Date.parse("2026-11-24T07:12:00Z") - minutes * 60_000).toISOString(),
-      customerName: dealer ? pick(firms) : pick(people),
-      ...(dealer ? { customerGroup: random() < 0.8 ? "dealer" : "station" } : {}),
-      street: random() < 0.06 ? "PO box 118" : street,
-      city,
-      postcode,
-      country,
-      ...(random() < 0.05 ? { poBox: true } : {}),
-      ...(channel === "phone" && random() < 0.4 ? { cashOnDelivery: true } : {}),
-      lines: pick(baskets[channel] ?? []).map(([sku, quantity]) => ({
-        sku,
-        quantity,
-        unitPrice: priceFor(channel, sku, prices, taxes),
-      })),
-      ...applied(i),
-    });
-  }
-  return orders;
+  const channel = pick(["web", "web", "web", "web", "dealers", "dealers", "market", "phone"]);
+  const [country, postcode, city, street] =
+    channel === "market"
+      ? pick(towns.filter(([c]) => ["SE", "FI", "DK", "NO", "AX"].includes(c)))
+      : pick(towns);
+  const dealer = channel === "dealers";
+  return {
+    number,
+    channel,
+    placedAt: new Date(placed()).toISOString(),
+    customerName: dealer ? pick(firms) : pick(people),
+    ...(dealer ? { customerGroup: random() < 0.8 ? "dealer" : "station" } : {}),
+    street: random() < 0.06 ? "PO box 118" : street,
+    city,
+    postcode,
+    country,
+    ...(random() < 0.05 ? { poBox: true } : {}),
+    ...(channel === "phone" && random() < 0.4 ? { cashOnDelivery: true } : {}),
+    lines: pick(baskets[channel] ?? []).map(([sku, quantity]) => ({
+      sku,
+      quantity,
+      unitPrice: priceFor(channel, sku, prices, taxes),
+    })),
+  };
 }
 
 /** Every fourth order has its charge already; of these every third was changed since. */

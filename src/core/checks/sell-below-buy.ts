@@ -4,13 +4,9 @@ import { Decimal } from "../money/decimal";
 import type { CompiledOffer } from "../quote/compiled-offer";
 import type { CompiledSetup } from "../quote/compiled-setup";
 import { dimensionOf } from "../rules/measured";
-import type { ZoneEntry } from "../setup/zone-chart";
 import { editionOn, type CompiledTariff } from "../tariffs/compiled-tariff";
-import { tariffRate } from "../tariffs/rate";
+import { rateAt, sampleOf, sampleValue } from "../tariffs/table-sample";
 import { shownValue } from "../tariffs/tariff-words";
-import { given } from "../working/reason";
-import { countryCodes } from "../zones/countries";
-import { readPattern } from "../zones/postcode";
 import type { Place } from "../zones/zone-index";
 import { finding, type Finding } from "./finding";
 
@@ -40,10 +36,10 @@ function zonesBelow(
   const tax = includesTax ? (offer.tax?.numerator ?? compiled.deliveryTax) : Decimal.zero;
   const found: Finding[] = [];
   for (const [zone, row] of edition.rows) {
-    const place = sample(sell, zone);
+    const place = sampleOf(sell, zone);
     if (!place) continue;
     for (const [index, entry] of edition.breaks.entries()) {
-      const value = entry.upper ?? entry.lower?.times(Decimal.of("1.5")) ?? Decimal.one;
+      const value = sampleValue(entry);
       const asked = rateAt(sell, place, value, date);
       const buy = asked && cheapest(compiled, offer, sell, place, value, date);
       if (!asked || !buy) continue;
@@ -68,40 +64,6 @@ function zonesBelow(
     }
   }
   return found;
-}
-
-/** A place in a zone: the first that an entry of the zone names, or leaves over, and that leads there. */
-function sample({ chart }: CompiledTariff, zone: string): Place | undefined {
-  const leads = (place: Place) => chart.index.find(place)?.zone === zone;
-  for (const entry of chart.chart.entries) {
-    if (entry.zone !== zone) continue;
-    const places =
-      entry.country === "*" ? countryCodes.map((country) => ({ country, postcode: "" })) : [placeOf(entry)];
-    const place = places.find(leads);
-    if (place) return place;
-  }
-  return undefined;
-}
-
-function placeOf({ country, subdivision, postcode }: ZoneEntry): Place {
-  const pattern = postcode === undefined ? undefined : readPattern(postcode);
-  const text =
-    !pattern || "problem" in pattern
-      ? ""
-      : pattern.kind === "range"
-        ? `${pattern.letters}${String(pattern.low).padStart(pattern.digits, "0")}`
-        : pattern.text;
-  return { country, postcode: text, ...(subdivision === undefined ? {} : { subdivision }) };
-}
-
-function rateAt(tariff: CompiledTariff, place: Place, value: Decimal, date: string): Decimal | undefined {
-  const rate = tariffRate(tariff, {
-    valueOf: () => given(value),
-    place,
-    origins: [...(tariff.chart.origins ?? [])].slice(0, 1),
-    date,
-  });
-  return rate.ok ? rate.value.amount : undefined;
 }
 
 function cheapest(

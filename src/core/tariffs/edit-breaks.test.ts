@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import type { Edition } from "../setup/tariff";
-import { insertBreak, removeBreak } from "./edit-breaks";
+import { insertBreak, mergeBreaks, removeBreak, setEdges, shiftEdges } from "./edit-breaks";
 
 const flat = (edge: string | null) => ({ edge, rate: "flat" as const });
 const edition: Edition = {
@@ -77,4 +77,29 @@ test("what is put in is taken out again, and edges keep rising", () => {
       expect(removeBreak(next, at)).toEqual(edition);
     }),
   );
+});
+
+test("merged breaks reach as far as both did and keep the rates that are chosen", () => {
+  const lower = mergeBreaks(edition, "upTo", 0, "lower")!;
+  expect(lower.breaks).toEqual([flat("10"), edition.breaks[2]]);
+  expect(lower.rows[0]!.rates).toEqual(["4.20", "0.71"]);
+  const upper = mergeBreaks(edition, "upTo", 1, "upper")!;
+  expect(upper.breaks).toEqual([flat("2"), edition.breaks[2]]);
+  const from: Edition = { ...edition, breaks: [flat("0"), flat("5"), flat("9")] };
+  expect(mergeBreaks(from, "from", 1, "upper")!.breaks.map(({ edge }) => edge)).toEqual(["0", "5"]);
+  expect(mergeBreaks(edition, "upTo", 2, "lower")).toBeUndefined();
+});
+
+test("shifted edges take their rates along and never cross the one before", () => {
+  const next = shiftEdges(edition, 1, "0.5")!;
+  expect(next.breaks.map(({ edge }) => edge)).toEqual(["2", "10.5", null]);
+  expect(next.rows).toBe(edition.rows);
+  expect(shiftEdges(edition, 1, "-8")).toBeUndefined();
+  expect(shiftEdges(edition, 0, "-2.5")).toBeUndefined();
+});
+
+test("set edges are the only ones, each with a rate on the old line or of the old break", () => {
+  const next = setEdges(edition, ["2", "6"]);
+  expect(next.breaks.map(({ edge }) => edge)).toEqual(["2", "6", null]);
+  expect(next.rows[0]!.rates).toEqual(["4.20", "5.55", "0.71"]);
 });

@@ -43,6 +43,61 @@ export function removeBreak(edition: Edition, index: number): Edition | undefine
   return { ...edition, breaks: without(edition.breaks), rows: withRates(edition, (rates) => without(rates)) };
 }
 
+/**
+ * Two neighbouring breaks made one, `index` and the next: it reaches as far as both did, and is rated as the one that is
+ * kept. `undefined` where there is no next.
+ */
+export function mergeBreaks(
+  edition: Edition,
+  boundary: Tariff["boundary"],
+  index: number,
+  keep: "lower" | "upper",
+): Edition | undefined {
+  const [lower, upper] = [edition.breaks[index], edition.breaks[index + 1]];
+  if (!lower || !upper) return undefined;
+  const edge = boundary === "upTo" ? upper.edge : lower.edge;
+  const kept = keep === "lower" ? index : index + 1;
+  const dropped = keep === "lower" ? index + 1 : index;
+  const breaks = edition.breaks
+    .map((entry, i) => (i === kept ? { ...entry, edge } : entry))
+    .filter((_, i) => i !== dropped);
+  return { ...edition, breaks, rows: withRates(edition, (rates) => rates.filter((_, i) => i !== dropped)) };
+}
+
+/**
+ * The edges from `index` on moved by an amount in the tariff's unit, rates with them; an open edge stays open. `undefined`
+ * where one would fall below 0 or not be above the one before.
+ */
+export function shiftEdges(edition: Edition, index: number, by: string): Edition | undefined {
+  const moved = edition.breaks.map((entry, i) =>
+    i < index || entry.edge === null
+      ? entry
+      : { ...entry, edge: Decimal.of(entry.edge).plus(Decimal.of(by)).toString() },
+  );
+  const fits = moved.every(({ edge }, i) => {
+    if (edge === null) return true;
+    const before = moved[i - 1]?.edge;
+    const low = before === null || before === undefined ? undefined : Decimal.of(before);
+    return Decimal.of(edge).sign >= 0 && (!low || low.lessThan(Decimal.of(edge)));
+  });
+  return fits ? { ...edition, breaks: moved } : undefined;
+}
+
+/**
+ * An `upTo` edition with just these edges, ascending: missing ones are put in as `insertBreak` does, others are taken out; an
+ * open last break stays.
+ */
+export function setEdges(edition: Edition, edges: readonly string[]): Edition {
+  let next = edition;
+  for (const edge of edges) next = insertBreak(next, "upTo", edge) ?? next;
+  for (let i = next.breaks.length - 1; i >= 0; i--) {
+    const edge = next.breaks[i]?.edge ?? null;
+    if (edge !== null && !edges.some((one) => Decimal.of(one).equals(Decimal.of(edge))))
+      next = removeBreak(next, i) ?? next;
+  }
+  return next;
+}
+
 function withRates(edition: Edition, change: (rates: Rates) => (string | null)[]): Edition["rows"] {
   return edition.rows.map((row) => ({
     ...row,

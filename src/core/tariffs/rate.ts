@@ -96,6 +96,23 @@ function pageOf(
   return given(page);
 }
 
+/**
+ * What one edition asks in a zone for a value in base units, bands aside; in the tariff's currency, not rounded. Fails with
+ * `no-rate`, `above-last-break` or `below-first-break`.
+ */
+export function editionRate(
+  tariff: CompiledTariff,
+  edition: CompiledEdition,
+  zone: string,
+  value: Decimal,
+  page = 0,
+  trace?: Trace,
+): Outcome<Decimal> {
+  const row = edition.rows.get(zone);
+  if (!row) return refused(reject("no-rate", { tariff: tariff.name, zone }, `${edition.path}/rows`));
+  return rowRate(tableOf(tariff, edition, zone, row, page), value, trace);
+}
+
 function rowRate(table: Table, value: Decimal, trace?: Trace): Outcome<Decimal> {
   const { tariff, edition } = table;
   const found = findBreak(edition.breaks, value, tariff.boundary);

@@ -1,9 +1,10 @@
 "use client";
 
 import { useCallback, useMemo } from "react";
-import { DataGrid, type GridColumn } from "@/ui/grid/data-grid";
+import { DataGrid } from "@/ui/grid/data-grid";
+import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { Place } from "@/ui/grid/block";
-import type { CellEdit, GridCommitted } from "@/ui/grid/use-grid";
+import type { CellEdit, GridCommitted } from "@/ui/grid/grid-source";
 import { answerText, type EditAnswer } from "./answer";
 import { useDraft } from "./draft-provider";
 import { cellText, listChanges, rowPath, type ListColumn, type ListRow } from "@/features/edits";

@@ -17,5 +17,11 @@ export async function loadDraft() {
       text: findingSentence(finding),
     }),
   );
-  return { person, mayEdit: may(person.role, "edit-setup"), setup: current?.setup, findings };
+  return {
+    person,
+    mayEdit: may(person.role, "edit-setup"),
+    setup: current?.setup,
+    compiled: current?.compiled,
+    findings,
+  };
 }

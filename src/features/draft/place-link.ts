@@ -31,11 +31,13 @@ export function placeHref(path: string): string | undefined {
 }
 
 /** editions/2026/rows/3/rates/2 opens that edition with that cell active. */
-function tariffQuery([, edition, part, row, field, column]: string[]): string {
+function tariffQuery([, edition, part, row, field, column, inner]: string[]): string {
   if (edition === undefined) return "";
   const query = new URLSearchParams({ edition });
   if (part === "rows" && row !== undefined) query.set("row", row);
-  if (field === "rates" && column !== undefined) query.set("break", column);
+  // with bands a cell is on a page of its own
+  if (field === "rates" && column !== undefined) query.set("break", inner ?? column);
+  if (field === "rates" && inner !== undefined) query.set("band", column ?? "0");
   if (part === "breaks" && row !== undefined) query.set("break", row);
   return `?${query.toString()}`;
 }

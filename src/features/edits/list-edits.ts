@@ -1,6 +1,6 @@
 import type { Change } from "@/core/setup/inverse";
 import { joinPath, type Json } from "@/core/setup/path";
-import type { CellEdit } from "@/ui/grid/use-grid";
+import type { CellEdit } from "@/ui/grid/grid-source";
 
 export type ListRow = { readonly [field: string]: Json };
 

@@ -3,7 +3,8 @@
 import { useCallback, useMemo } from "react";
 import type { TableField } from "@/tabular/match-columns";
 import type { Place } from "@/ui/grid/block";
-import { DataGrid, type GridColumn } from "@/ui/grid/data-grid";
+import { DataGrid } from "@/ui/grid/data-grid";
+import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { RowFate } from "./fate";
 
 const order = { refused: 0, taken: 1, same: 2 } as const;

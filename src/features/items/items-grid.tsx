@@ -2,7 +2,8 @@
 
 import { useCallback, useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
-import { DataGrid, type GridColumn } from "@/ui/grid/data-grid";
+import { DataGrid } from "@/ui/grid/data-grid";
+import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { Place } from "@/ui/grid/block";
 import { PageHead } from "@/ui/parts/page-head";
 

@@ -5,6 +5,7 @@ import type { Edition } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { withTable } from "@/core/tariff-files/build-table";
 import type { Reading, ReadTariff } from "@/core/tariff-files/thread";
+import { countryName } from "@/messages/country-name";
 import type { ImportPlan, KnownTariff } from "./import-plan";
 
 /** What is in the draft now of the places the file goes into. */
@@ -77,14 +78,19 @@ function chartChanges(
   before: ZoneChart | undefined,
 ): Change[] {
   const path = joinPath("zoneCharts", chart.code);
+  const places = new Map(added.entries.map((entry) => [entry.zone, entry]));
+  const named = added.zones.map((zone) => {
+    const entry = places.get(zone.code);
+    return entry ? { ...zone, name: placeName(entry) } : zone;
+  });
   if (chart.kind === "new")
     return [
       {
         path,
-        to: { code: chart.code, name: chart.name, zones: added.zones, entries: added.entries } as Json,
+        to: { code: chart.code, name: chart.name, zones: named, entries: added.entries } as Json,
       },
     ];
-  const zones = added.zones.map((zone) => ({
+  const zones = named.map((zone) => ({
     path: `${path}/zones/${encodeURIComponent(zone.code)}`,
     to: zone as Json,
   }));
@@ -93,4 +99,9 @@ function chartChanges(
     ...zones,
     ...added.entries.map((entry, i) => ({ path: `${path}/entries/${start + i}`, to: entry as Json })),
   ];
+}
+
+/** A zone made of a place is called as the place is: "Sweden", "Finland 99". */
+function placeName({ country, postcode }: ZoneChart["entries"][number]): string {
+  return [countryName(country), postcode?.replace("*", "")].filter(Boolean).join(" ");
 }

@@ -5,7 +5,8 @@ import type { Reading } from "@/core/tariff-files/thread";
 import { download } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import type { Place } from "@/ui/grid/block";
-import { DataGrid, type GridColumn } from "@/ui/grid/data-grid";
+import { DataGrid } from "@/ui/grid/data-grid";
+import type { GridColumn } from "@/ui/grid/grid-columns";
 import { Button } from "@/ui/parts/button";
 import { fateWords, rowWhy } from "./row-words";
 

@@ -12,8 +12,9 @@ export function bandPages(edition: Pick<Edition, "bands">): number[] {
 export function bandOf(tariff: Tariff, { bands }: Pick<Edition, "bands">, page: number): string {
   if (!bands) return "";
   const { edges } = bands;
-  const [lower, upper] =
-    tariff.boundary === "upTo" ? [edges[page - 1], edges[page]] : [edges[page], edges[page + 1]];
+  // in a table of lower edges bands have upper ones where the last is open
+  const areUpper = tariff.boundary === "upTo" || edges.at(-1) === null;
+  const [lower, upper] = areUpper ? [edges[page - 1], edges[page]] : [edges[page], edges[page + 1]];
   const unit = edgeUnit({
     measure: bands.measure,
     unit: bands.unit ?? (unitsOfMeasure[bands.measure] ? tariff.unit : undefined),

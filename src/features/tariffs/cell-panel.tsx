@@ -1,84 +1,113 @@
 "use client";
 
-import { useMemo } from "react";
-import { joinPath } from "@/core/setup/path";
+import { useMemo, useState, type ReactNode } from "react";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { compileTariff } from "@/core/tariffs/compiled-tariff";
-import { rateCurve } from "@/core/tariffs/curve";
+import { curveLines, rateCurve } from "@/core/tariffs/curve";
+import { histogram } from "@/core/tariffs/histogram";
 import { compileChart } from "@/core/zones/compiled-chart";
-import type { Notice } from "@/features/draft";
-import { StepCurve } from "@/ui/charts/step-curve";
+import { RateCurves } from "@/ui/charts/rate-curves";
 import type { Place } from "@/ui/grid/block";
-import { TakeOutBreak } from "./break-tools";
-import { columnAt } from "./cell-edits";
+import { columnAt, ratesOn } from "./cell-edits";
+import type { Shipped } from "./shipped-panel";
 import { breakOf, edgeUnit, rateMeaning } from "./tariff-words";
 
 interface Props {
   readonly tariff: Tariff;
   readonly chart: ZoneChart | undefined;
   readonly edition: Edition;
+  readonly page: number;
   readonly active: Place;
-  readonly notices: readonly Notice[];
+  /** The rows that are selected, both in. */
+  readonly rows: readonly [top: number, bottom: number];
+  readonly shipped: readonly Shipped[];
+  readonly children: ReactNode;
 }
 
-/** What the active cell means in a sentence, its zone's curve, and what checks say about this edition. */
-export function CellPanel({ tariff, chart, edition, active, notices }: Props) {
+/** Curves a drawing can hold apart. */
+const MOST_CURVES = 6;
+const BARS = 24;
+
+/** What the active cell means in a sentence, and the curves of its zone and of the others that are selected. */
+export function CellPanel({ tariff, chart, edition, page, active, rows, shipped, children }: Props) {
+  const [kind, setKind] = useState<"amount" | "perUnit">("amount");
   const row = edition.rows[active.row];
   const column = columnAt(edition, active.column);
   const zoneName = chart?.zones.find((zone) => zone.code === row?.zone)?.name ?? "";
-  const compiled = useMemo(
-    () => (chart ? compileTariff(tariff, compileChart(chart)) : undefined),
-    [tariff, chart],
+  const unit = edgeUnit(tariff);
+  const [top, bottom] = rows;
+  const curves = useMemo(
+    () => (chart ? curvesOf(tariff, chart, edition, page, active.row, [top, bottom], kind) : []),
+    [tariff, chart, edition, page, active.row, top, bottom, kind],
   );
-  const pieces = useMemo(
-    () => (compiled && row && !edition.bands ? rateCurve(compiled, edition.label, row.zone) : []),
-    [compiled, row, edition],
-  );
+  const zones = curves.map((curve) => curve.key);
+  const values = shipped.filter(({ zone }) => zones.includes(zone)).map(({ value }) => value);
+  const most = Math.max(0, ...curves.flatMap((curve) => curve.charged.flat().map(([x]) => x)));
+  if (!row) return null;
+  const piece = column.kind === "break" ? curves[0]?.breaks.indexOf(column.index) : -1;
   return (
-    <aside aria-label="The active cell" className="min-w-0 space-y-2">
-      {row && (
-        <section className="sheet px-2.5 py-2">
-          <h2>
-            Zone {row.zone}
-            {zoneName && `, ${zoneName}`}
-          </h2>
-          <StepCurve
-            label={`Rates of zone ${row.zone} over ${edgeUnit(tariff)}`}
-            xUnit={edgeUnit(tariff)}
-            yUnit={tariff.currency}
-            pieces={pieces.map((piece) => ({
-              ...piece,
-              key: piece.break,
-              active: column.kind === "break" && column.index === piece.break,
-            }))}
-          />
-          <p className="mt-1" aria-live="polite">
-            {cellSentence(tariff, edition, active)}
-          </p>
-          {column.kind === "break" && (
-            <TakeOutBreak
-              tariff={tariff}
-              edition={edition}
-              path={joinPath("tariffs", tariff.code, "editions", edition.label)}
-              index={column.index}
-            />
-          )}
-        </section>
-      )}
-      {notices.map((notice) => (
-        <p
-          key={`${notice.source} ${notice.text}`}
-          className={`sheet border-l-4 px-2.5 py-1.5 ${notice.severity === "note" ? "border-l-edge" : "border-l-sign"}`}
+    <section className="sheet px-2.5 py-2">
+      <div className="flex items-baseline justify-between gap-2">
+        <h2>
+          Zone {row.zone}
+          {zoneName && `, ${zoneName}`}
+        </h2>
+        <select
+          aria-label="Drawn"
+          className="control h-6 px-0.5 text-xs"
+          value={kind}
+          onChange={(event) => setKind(event.target.value === "perUnit" ? "perUnit" : "amount")}
         >
-          {notice.text}
-        </p>
-      ))}
-    </aside>
+          <option value="amount">{tariff.currency}</option>
+          <option value="perUnit">
+            {tariff.currency} per {unit}
+          </option>
+        </select>
+      </div>
+      <RateCurves
+        label={`Rates of ${zones.length > 1 ? "zones" : "zone"} ${zones.join(", ")} over ${unit}`}
+        xUnit={unit}
+        yUnit={kind === "amount" ? tariff.currency : `${tariff.currency} per ${unit}`}
+        curves={curves}
+        active={piece === undefined || piece < 0 ? undefined : piece}
+        bars={histogram(values, most, BARS)}
+        barsName={`${values.length} shipments in a year`}
+      />
+      <p className="mt-1" aria-live="polite">
+        {cellSentence(tariff, edition, page, active)}
+      </p>
+      {edition.lowerNextBreak === true && (
+        <p className="text-soft">Dotted: what the next break’s rate at its edge spares.</p>
+      )}
+      {children}
+    </section>
   );
 }
 
-function cellSentence(tariff: Tariff, edition: Edition, { row, column }: Place): string {
+/** The active row's curve first, then those of the other selected rows. */
+function curvesOf(
+  tariff: Tariff,
+  chart: ZoneChart,
+  edition: Edition,
+  page: number,
+  active: number,
+  [top, bottom]: readonly [number, number],
+  kind: "amount" | "perUnit",
+) {
+  const others = Array.from({ length: bottom - top + 1 }, (_, i) => top + i).filter((row) => row !== active);
+  const wanted = [active, ...others].slice(0, MOST_CURVES).flatMap((row) => edition.rows[row] ?? []);
+  const compiled = compileTariff(
+    { ...tariff, editions: [{ ...edition, rows: wanted }] },
+    compileChart(chart),
+  );
+  return wanted.map(({ zone }) => {
+    const pieces = rateCurve(compiled, edition.label, zone, page);
+    return { key: zone, name: zone, ...curveLines(pieces, kind), breaks: pieces.map((one) => one.break) };
+  });
+}
+
+function cellSentence(tariff: Tariff, edition: Edition, page: number, { row, column }: Place): string {
   const entry = edition.rows[row];
   const at = columnAt(edition, column);
   if (!entry) return "";
@@ -93,7 +122,7 @@ function cellSentence(tariff: Tariff, edition: Edition, { row, column }: Place):
       : `Never more than ${entry.maximum} ${currency}.`;
   const brk = at.kind === "break" ? edition.breaks[at.index] : undefined;
   if (at.kind !== "break" || !brk) return `${edition.rows.length} zones, ${edition.breaks.length} breaks.`;
-  const rate = entry.rates[at.index];
+  const rate = ratesOn(edition, row, page)[at.index];
   const where = breakOf(tariff, edition, at.index);
   return typeof rate === "string"
     ? `${capital(where)}: ${rate} ${currency} ${rateMeaning(tariff, brk)}.`

@@ -3,7 +3,16 @@ import { localDate } from "@/core/calendar/local-date";
 import type { Setup } from "@/core/setup/setup";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { compareEditions, type Comparison } from "@/core/tariffs/compare-editions";
+import { counterparts, tableMargins } from "@/core/quote/table-margins";
+import type { CompiledSetup } from "@/core/quote/compiled-setup";
+import { compileChart } from "@/core/zones/compiled-chart";
 import { now } from "@/server/clock";
+import { database } from "@/server/database";
+import { notesOn } from "@/server/services/cell-notes";
+import { pastShipments } from "@/server/services/past-shipments";
+import type { CellNote } from "./noted-cells";
+import type { Shipped } from "./shipped-panel";
+import type { Against } from "./table-look";
 import type { Notice } from "@/features/draft";
 import type { TariffSummary } from "./tariff-list";
 
@@ -15,6 +24,40 @@ export function compared(before: Edition, after: Edition): Comparison {
 /** Today in the business's time zone. */
 export function businessToday(setup: Setup): string {
   return localDate(now().toISOString(), setup.business.timeZone);
+}
+
+/** What of the last year a tariff's zones were shipped by it; what lies in no zone is left out. */
+export async function shippedBy(setup: Setup, tariff: Tariff): Promise<Shipped[]> {
+  const chart = setup.zoneCharts.find((one) => one.code === tariff.zoneChart);
+  if (!chart) return [];
+  const { index } = compileChart(chart);
+  const shipments = await pastShipments(database(), setup, tariff, now());
+  return shipments.flatMap(({ place, value }) => {
+    const zone = index.find(place)?.zone;
+    return typeof zone === "string" ? [{ zone, value: Number(value) }] : [];
+  });
+}
+
+/** The tables of the other side there are for a tariff, and the one that is laid against it, on a day of the edition. */
+export function laidAgainst(
+  compiled: CompiledSetup,
+  tariff: Tariff,
+  edition: Edition,
+  code: string | undefined,
+  today: string,
+): { others: { code: string; name: string }[]; against: Against | undefined } {
+  const own = compiled.tariffs.get(tariff.code);
+  const codes = own ? counterparts(compiled, own, tariff.side) : [];
+  const others = codes.map((one) => ({ code: one, name: compiled.tariffs.get(one)?.name ?? one }));
+  if (code === undefined || !codes.includes(code)) return { others, against: undefined };
+  const inForce = edition.from <= today && (edition.to === undefined || today <= edition.to);
+  const margins = tableMargins(compiled, tariff, code, inForce ? today : edition.from);
+  return { others, against: { code, margins: margins.cells, taxPercent: margins.taxPercent } };
+}
+
+/** The notes on an edition's cells. */
+export function notesOfEdition(tariff: string, edition: string): Promise<CellNote[]> {
+  return notesOn(database(), tariff, edition);
 }
 
 const DAY_MS = 86_400_000;

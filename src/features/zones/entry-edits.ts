@@ -1,7 +1,7 @@
 import type { Change } from "@/core/setup/inverse";
 import type { ZoneChart, ZoneEntry } from "@/core/setup/zone-chart";
 import { cellText, listChanges, type ListColumn } from "@/features/edits";
-import type { CellEdit } from "@/ui/grid/use-grid";
+import type { CellEdit } from "@/ui/grid/grid-source";
 
 /** What stands for "not served" in the zone column. */
 const NOT_SERVED = "–";

@@ -6,6 +6,7 @@ import type { Database } from "@/db/connect";
 import {
   carrierAccounts,
   carrierSecrets,
+  cellNotes,
   charges,
   items,
   orderLines,
@@ -31,6 +32,9 @@ const carriers: Readonly<Record<string, (tx: Database, from: string, to: string)
   carriers: async (tx, from, to) => {
     await tx.update(carrierAccounts).set({ carrier: to }).where(eq(carrierAccounts.carrier, from));
     await tx.update(carrierSecrets).set({ carrier: to }).where(eq(carrierSecrets.carrier, from));
+  },
+  tariffs: async (tx, from, to) => {
+    await tx.update(cellNotes).set({ tariff: to }).where(eq(cellNotes.tariff, from));
   },
   goodsClasses: async (tx, from, to) => {
     await tx.update(items).set({ goodsClass: to }).where(eq(items.goodsClass, from));

@@ -13,6 +13,10 @@ import {
   type OrderRow,
   type StoredOrder,
 } from "@/db/queries/orders";
+import { compileItem } from "@/core/parcels/compiled-item";
+import { appendRows } from "@/db/queries/bulk";
+import { shipments } from "@/db/schema";
+import { shipmentRows } from "./shipments";
 import { wordQuote } from "@/messages/word-quote";
 import { done, failed, type Failure, type Result } from "../result";
 import { currentSetup } from "./current-setup";
@@ -146,7 +150,8 @@ export function applyOffer(db: Database, command: OrderCommand, offer: string) {
       tx,
       stored.lines.map((line) => line.sku),
     );
-    const rated = rateWith(current.compiled.value, { ...request, working: true }, items, command.now);
+    const live = current.compiled.value;
+    const rated = rateWith(live, { ...request, working: true }, items, command.now);
     if (!rated.ok) return failed("invalid", rated.problems);
     const worded = wordQuote(rated.value).offers.find((entry) => entry.offer === offer);
     if (!worded) return failed("not-found");
@@ -159,6 +164,13 @@ export function applyOffer(db: Database, command: OrderCommand, offer: string) {
       currency: rated.value.currency,
       quote: worded,
     });
+    const known = new Map(items.map((item) => [item.sku, compileItem(item, live.defaultWeights)]));
+    const expected = { charge, order: command.number };
+    await appendRows(
+      tx,
+      shipments,
+      shipmentRows(expected, worded, (sku) => known.get(sku)),
+    );
     const before = stored.charge?.quote as { name?: string; net?: string } | undefined;
     const figures = (from: { name?: string; net?: string } | undefined) =>
       from && { offer: from.name, net: from.net, currency: rated.value.currency };

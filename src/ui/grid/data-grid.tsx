@@ -1,41 +1,29 @@
 "use client";
 
 import { useVirtualizer } from "@tanstack/react-virtual";
-import {
-  useEffect,
-  useId,
-  useMemo,
-  useRef,
-  type CSSProperties,
-  type KeyboardEvent,
-  type ReactNode,
-} from "react";
+import { useEffect, useId, useMemo, useRef, type KeyboardEvent, type ReactNode, type RefObject } from "react";
 import { classNames } from "../class-names";
-import { inBlock, type Place } from "./block";
-import { useGrid, type CellEdit, type Grid, type GridCommitted } from "./use-grid";
+import type { Place } from "./block";
+import { Cell, type CellLook } from "./grid-cell";
+import {
+  fixedLefts,
+  revealColumn,
+  shownColumns,
+  stuck,
+  type GridColumn,
+  type ShownColumn,
+} from "./grid-columns";
+import type { CellEdit, GridCommitted } from "./grid-source";
+import { useGrid } from "./use-grid";
 
-export interface GridColumn {
-  readonly key: string;
-  readonly head: ReactNode;
-  /** The head as words, for who can't see it. */
-  readonly name: string;
-  readonly width: number;
-  readonly numeric?: boolean;
-  /** Stays at the left while the rest scrolls. */
-  readonly fixed?: boolean;
-}
-
-interface Props {
+interface Props extends CellLook {
   readonly label: string;
   readonly columns: readonly GridColumn[];
   readonly rows: number;
-  readonly textOf: (place: Place) => string;
-  readonly mayEdit: (place: Place) => boolean;
   readonly commit: (edits: readonly CellEdit[]) => Promise<GridCommitted>;
-  /** What an empty cell shows. */
-  readonly emptyText?: (place: Place) => string;
-  readonly mark?: (place: Place) => "warning" | "faint" | undefined;
   readonly overhead?: ReactNode;
+  /** What is being typed into a cell, before it is stored; `undefined` when nothing is. */
+  readonly onTyping?: (typed: CellEdit | undefined) => void;
   readonly onActive?: (place: Place) => void;
   /** The rows that are selected, both in. */
   readonly onRows?: (top: number, bottom: number) => void;
@@ -69,17 +57,24 @@ export function DataGrid(props: Props) {
     overscan: 12,
     initialRect: { width: 1200, height: 640 },
   });
+  const shown = useColumnsShown(columns, box);
   const { row, column } = grid.active;
   const total = columns.reduce((sum, entry) => sum + entry.width, 0);
   const lefts = fixedLefts(columns);
 
   useEffect(() => {
     virtual.scrollToIndex(row, { align: "auto" });
+    revealColumn(box.current, columns, column);
     onActive?.({ row, column });
     // the virtualizer is one object for the grid's life
-  }, [row, column, virtual, onActive]);
+  }, [row, column, columns, virtual, onActive]);
 
-  const { onRows } = props;
+  const { onRows, onTyping } = props;
+  useEffect(
+    () => onTyping?.(grid.typing === undefined ? undefined : { row, column, text: grid.typing }),
+    [onTyping, grid.typing, row, column],
+  );
+
   useEffect(() => onRows?.(grid.block.top, grid.block.bottom), [onRows, grid.block.top, grid.block.bottom]);
 
   useEffect(() => {
@@ -109,33 +104,7 @@ export function DataGrid(props: Props) {
         style={{ maxHeight: height }}
       >
         <div style={{ width: total }}>
-          <div role="rowgroup" className="sticky top-0 z-20 bg-sheet">
-            {props.overhead !== undefined && (
-              <div
-                role="presentation"
-                className="border-b border-hairline px-2 py-1 text-center text-xs text-soft"
-              >
-                {props.overhead}
-              </div>
-            )}
-            <div role="row" aria-rowindex={1} className="flex border-b border-edge text-xs text-soft">
-              {columns.map((entry, i) => (
-                <div
-                  key={entry.key}
-                  role="columnheader"
-                  aria-label={entry.name}
-                  style={{ width: entry.width, ...stuck(lefts[i]) }}
-                  className={classNames(
-                    "shrink-0 truncate border-r border-hairline bg-sheet px-2 py-1 last:border-r-0",
-                    entry.numeric && "text-right",
-                    entry.fixed && "z-10",
-                  )}
-                >
-                  {entry.head}
-                </div>
-              ))}
-            </div>
-          </div>
+          <Head overhead={props.overhead} shown={shown} lefts={lefts} />
           <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map((item) => (
               <div
@@ -145,15 +114,16 @@ export function DataGrid(props: Props) {
                 className="absolute inset-x-0 flex"
                 style={{ height: ROW, transform: `translateY(${item.start}px)` }}
               >
-                {columns.map((entry, i) => (
+                {shown.map(({ entry, at: i, skipped }) => (
                   <Cell
                     key={entry.key}
                     id={`${id}-${item.index}-${i}`}
                     place={{ row: item.index, column: i }}
                     column={entry}
+                    skipped={skipped}
                     left={lefts[i]}
                     grid={grid}
-                    props={props}
+                    look={props}
                     onDone={() => box.current?.focus()}
                   />
                 ))}
@@ -177,141 +147,58 @@ export function DataGrid(props: Props) {
   );
 }
 
+interface HeadProps {
+  readonly overhead: ReactNode;
+  readonly shown: readonly ShownColumn[];
+  readonly lefts: readonly (number | undefined)[];
+}
+
+function Head({ overhead, shown, lefts }: HeadProps) {
+  return (
+    <div role="rowgroup" className="sticky top-0 z-20 bg-sheet">
+      {overhead !== undefined && (
+        <div role="presentation" className="border-b border-hairline px-2 py-1 text-center text-xs text-soft">
+          {overhead}
+        </div>
+      )}
+      <div role="row" aria-rowindex={1} className="flex border-b border-edge text-xs text-soft">
+        {shown.map(({ entry, at: i, skipped }) => (
+          <div
+            key={entry.key}
+            role="columnheader"
+            aria-label={entry.name}
+            aria-colindex={i + 1}
+            style={{ width: entry.width, marginLeft: skipped, ...stuck(lefts[i]) }}
+            className={classNames(
+              "shrink-0 truncate border-r border-hairline bg-sheet px-2 py-1 last:border-r-0",
+              entry.numeric && "text-right",
+              entry.fixed && "z-10",
+            )}
+          >
+            {entry.head}
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+/** The columns that are drawn: those in view, and the fixed ones. */
+function useColumnsShown(columns: readonly GridColumn[], box: RefObject<HTMLDivElement | null>) {
+  const across = useVirtualizer({
+    horizontal: true,
+    count: columns.length,
+    getScrollElement: () => box.current,
+    estimateSize: (i) => columns[i]?.width ?? 0,
+    overscan: 4,
+    initialRect: { width: 1200, height: 640 },
+  });
+  return shownColumns(columns, across.getVirtualItems());
+}
+
 /** As many rows as there are, and those that were pasted and could not be stored. */
 function rowsWith(rows: number, edits: Iterable<CellEdit>): number {
   let most = rows;
   for (const edit of edits) most = Math.max(most, edit.row + 1);
   return most;
-}
-
-function fixedLefts(columns: readonly GridColumn[]): (number | undefined)[] {
-  let left = 0;
-  return columns.map((column) => {
-    if (!column.fixed) return undefined;
-    const at = left;
-    left += column.width;
-    return at;
-  });
-}
-
-function stuck(left: number | undefined): CSSProperties {
-  return left === undefined ? {} : { position: "sticky", left };
-}
-
-interface CellProps {
-  readonly id: string;
-  readonly place: Place;
-  readonly column: GridColumn;
-  readonly left: number | undefined;
-  readonly grid: Grid;
-  readonly props: Props;
-  readonly onDone: () => void;
-}
-
-function Cell({ id, place, column, left, grid, props, onDone }: CellProps) {
-  const { row, column: at } = place;
-  const active = grid.active.row === row && grid.active.column === at;
-  const unstored = grid.unstored.edits.get(`${row}:${at}`);
-  const wrong = grid.unstored.at?.row === row && grid.unstored.at.column === at;
-  const text = unstored?.text ?? props.textOf(place);
-  const mark = props.mark?.(place);
-  const selected = inBlock(grid.block, row, at);
-  if (active && grid.typing !== undefined)
-    return <CellInput column={column} left={left} grid={grid} onDone={onDone} />;
-  return (
-    <div
-      id={id}
-      role="gridcell"
-      aria-colindex={at + 1}
-      aria-selected={selected}
-      aria-invalid={wrong || undefined}
-      aria-readonly={!props.mayEdit(place) || undefined}
-      style={{ width: column.width, ...stuck(left) }}
-      onMouseDown={(event) => {
-        grid.go(place, event.shiftKey);
-      }}
-      onMouseEnter={(event) => {
-        if (event.buttons === 1) grid.go(place, true);
-      }}
-      onDoubleClick={() => grid.begin()}
-      className={classNames(
-        "relative shrink-0 cursor-default truncate border-r border-b border-hairline px-2 leading-[29px] select-none last:border-r-0",
-        column.numeric && "text-right",
-        column.fixed && "z-10 text-soft",
-        wrong
-          ? "bg-loss-wash text-loss"
-          : selected && !active
-            ? "group-focus-within/grid:bg-wash bg-sheet"
-            : "bg-sheet",
-        unstored && !wrong && "italic",
-        active &&
-          "outline-1 -outline-offset-1 outline-edge group-focus-within/grid:bg-sign group-focus-within/grid:font-bold group-focus-within/grid:text-on-sign group-focus-within/grid:outline-2 group-focus-within/grid:-outline-offset-2 group-focus-within/grid:outline-ink",
-      )}
-    >
-      {text === "" ? (
-        <span className={active ? "group-focus-within/grid:text-on-sign text-faint" : "text-faint"}>
-          {props.emptyText?.(place) ?? ""}
-        </span>
-      ) : (
-        text
-      )}
-      {mark === "warning" && (
-        <span
-          aria-hidden
-          className="absolute top-0 right-0 border-t-8 border-l-8 border-t-sign border-l-transparent"
-        />
-      )}
-    </div>
-  );
-}
-
-function CellInput({
-  column,
-  left,
-  grid,
-  onDone,
-}: {
-  readonly column: GridColumn;
-  readonly left: number | undefined;
-  readonly grid: Grid;
-  readonly onDone: () => void;
-}) {
-  // giving the focus back blurs the input once more: a value is stored once
-  const over = useRef(false);
-  const finish = (step: Place) => {
-    over.current = true;
-    grid.finish(step);
-    onDone();
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    event.stopPropagation();
-    if (event.key === "Enter") finish({ row: 1, column: 0 });
-    else if (event.key === "Tab") finish({ row: 0, column: 1 });
-    else if (event.key === "Escape") {
-      over.current = true;
-      grid.giveUp();
-      onDone();
-    } else return;
-    event.preventDefault();
-  };
-  return (
-    <div
-      role="gridcell"
-      aria-selected
-      className="z-10 shrink-0 bg-sheet outline-2 -outline-offset-2 outline-ink"
-      style={{ width: column.width, ...stuck(left) }}
-    >
-      <input
-        autoFocus
-        aria-label={column.name}
-        value={grid.typing ?? ""}
-        onChange={(event) => grid.setTyping(event.target.value)}
-        onBlur={() => {
-          if (!over.current) grid.finish(undefined);
-        }}
-        onKeyDown={onKeyDown}
-        className={classNames("size-full bg-transparent px-2 outline-none", column.numeric && "text-right")}
-      />
-    </div>
-  );
 }

@@ -2,25 +2,8 @@
 
 import { useCallback, useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from "react";
 import { blockBetween, fromClipboard, moved, toClipboard, type Block, type Place } from "./block";
-
-/** A value somebody put into a cell. */
-export interface CellEdit extends Place {
-  readonly text: string;
-}
-
-export type GridCommitted =
-  | { readonly ok: true }
-  | { readonly ok: false; readonly text: string; readonly at?: Place };
-
-export interface GridSource {
-  readonly rows: number;
-  readonly columns: number;
-  readonly textOf: (place: Place) => string;
-  readonly mayEdit: (place: Place) => boolean;
-  readonly commit: (edits: readonly CellEdit[]) => Promise<GridCommitted>;
-  /** Whether a pasted block may reach over the last row and so add rows. */
-  readonly grows?: boolean | undefined;
-}
+import type { CellEdit, GridSource } from "./grid-source";
+import { filled, pasted, sameIn, textsOf } from "./block-edits";
 
 /** What is typed and not stored: it stays in its cells, with what is wrong, until it is stored or given up. */
 interface Unstored {
@@ -97,9 +80,11 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
 
   const { unstored, store, discard } = useStore(source);
 
+  const block = blockBetween(anchor, active);
   const finish = useCallback(
-    (step: Place | undefined) => {
-      if (typing !== undefined) void store([{ ...active, text: typing }]);
+    (step: Place | undefined, everywhere = false) => {
+      if (typing !== undefined)
+        void store(everywhere ? sameIn(blockBetween(anchor, active), typing) : [{ ...active, text: typing }]);
       setTyping(undefined);
       if (step)
         go({
@@ -107,7 +92,7 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
           column: Math.min(source.columns - 1, active.column + step.column),
         });
     },
-    [typing, store, active, go, source],
+    [typing, store, active, anchor, go, source],
   );
 
   const begin = useCallback(
@@ -118,7 +103,6 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
     [source, active, unstored],
   );
 
-  const block = blockBetween(anchor, active);
   return {
     active,
     block,
@@ -145,36 +129,6 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
 
 export type Grid = ReturnType<typeof useGrid>;
 
-function textsOf(block: Block, source: GridSource): string[][] {
-  const rows: string[][] = [];
-  for (let row = block.top; row <= block.bottom; row++) {
-    const cells: string[] = [];
-    for (let column = block.left; column <= block.right; column++) cells.push(source.textOf({ row, column }));
-    rows.push(cells);
-  }
-  return rows;
-}
-
-/** One value fills the whole selection; a block goes from its top left corner, as far as the grid reaches. */
-function pasted(values: readonly (readonly string[])[], block: Block, source: GridSource): CellEdit[] {
-  const edits: CellEdit[] = [];
-  const single = values.length === 1 && values[0]?.length === 1 ? values[0][0] : undefined;
-  if (single !== undefined) {
-    for (let row = block.top; row <= block.bottom; row++)
-      for (let column = block.left; column <= block.right; column++)
-        edits.push({ row, column, text: single.trim() });
-    return edits;
-  }
-  values.forEach((cells, i) =>
-    cells.forEach((text, j) => {
-      const place = { row: block.top + i, column: block.left + j };
-      if ((source.grows || place.row < source.rows) && place.column < source.columns)
-        edits.push({ ...place, text: text.trim() });
-    }),
-  );
-  return edits;
-}
-
 interface KeyContext {
   readonly source: GridSource;
   readonly active: Place;
@@ -195,10 +149,9 @@ function onGridKey(
   else if (event.key === "Enter" || event.key === "F2") begin();
   else if (event.key === "Escape") discard();
   else if (event.key === "Delete" || event.key === "Backspace") {
-    const edits: CellEdit[] = [];
-    for (let row = block.top; row <= block.bottom; row++)
-      for (let column = block.left; column <= block.right; column++) edits.push({ row, column, text: "" });
-    void store(edits);
+    void store(sameIn(block, ""));
+  } else if (control && (event.key === "d" || event.key === "r")) {
+    void store(filled(block, source, event.key === "d" ? "down" : "right"));
   } else if (control && event.key.toLowerCase() === "a") {
     go({ row: 0, column: 0 });
     go({ row: source.rows - 1, column: source.columns - 1 }, true);

@@ -2,14 +2,27 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { noticesFor } from "@/features/draft/notice";
 import { loadDraft } from "@/features/draft/load";
-import { businessToday, carrierOf, daysLeft } from "@/features/tariffs/load";
+import {
+  businessToday,
+  carrierOf,
+  daysLeft,
+  laidAgainst,
+  notesOfEdition,
+  shippedBy,
+} from "@/features/tariffs/load";
 import { TariffWorkbench } from "@/features/tariffs";
 
 export const metadata: Metadata = { title: "Tariffs" };
 
 interface Props {
   readonly params: Promise<{ code: string }>;
-  readonly searchParams: Promise<{ edition?: string; row?: string; break?: string }>;
+  readonly searchParams: Promise<{
+    edition?: string;
+    row?: string;
+    break?: string;
+    band?: string;
+    against?: string;
+  }>;
 }
 
 const whole = (text: string | undefined) =>
@@ -21,7 +34,7 @@ const LEAD = 2;
 export default async function TariffPage({ params, searchParams }: Props) {
   const code = decodeURIComponent((await params).code);
   const query = await searchParams;
-  const { setup, findings } = await loadDraft();
+  const { setup, compiled, findings } = await loadDraft();
   const tariff = setup?.tariffs.find((entry) => entry.code === code);
   if (!setup || !tariff) notFound();
   const today = businessToday(setup);
@@ -44,6 +57,10 @@ export default async function TariffPage({ params, searchParams }: Props) {
           row: Math.min(row ?? 0, Math.max(0, edition.rows.length - 1)),
           column: LEAD + Math.min(column ?? 0, edition.breaks.length - 1),
         };
+  const [notes, shipped] = await Promise.all([notesOfEdition(code, edition.label), shippedBy(setup, tariff)]);
+  const laid = compiled?.ok
+    ? laidAgainst(compiled.value, tariff, edition, query.against, today)
+    : { others: [], against: undefined };
   const chart = setup.zoneCharts.find((one) => one.code === tariff.zoneChart);
   return (
     <TariffWorkbench
@@ -56,6 +73,11 @@ export default async function TariffPage({ params, searchParams }: Props) {
       daysLeft={Object.fromEntries(left)}
       notices={noticesFor(findings, `tariffs/${code}/editions/${encodeURIComponent(edition.label)}`)}
       start={start}
+      startPage={Math.min(whole(query.band) ?? 0, (edition.bands?.edges.length ?? 1) - 1)}
+      notes={notes}
+      shipped={shipped}
+      against={laid.against}
+      others={laid.others}
       carrierName={carrierOf(setup, tariff)}
     />
   );

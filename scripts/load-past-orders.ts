@@ -1,0 +1,88 @@
+import { randomUUID } from "node:crypto";
+import type { CompiledSetup } from "@/core/quote/compiled-setup";
+import { quote } from "@/core/quote/quote-order";
+import type { ItemLookup } from "@/core/quote/read-lines";
+import type { Item } from "@/core/setup/item";
+import type { Database } from "@/db/connect";
+import { appendRows } from "@/db/queries/bulk";
+import { charges, orderLines, orders, shipments } from "@/db/schema";
+import { wordQuote } from "@/messages/word-quote";
+import { basisOf, orderRequest } from "@/server/services/order-request";
+import { shipmentRows } from "@/server/services/shipments";
+import { makePastOrders, type DemoOrder } from "../demo/parts/orders";
+import { blankOrder, orderRows } from "./demo-order";
+
+/**
+ * The last twelve months of the demo: each order rated on its own day, the offer its customer took applied, and done. Orders
+ * that nothing was offered for were not sent, and are left out.
+ */
+export async function loadPastOrders(
+  tx: Database,
+  items: readonly Item[],
+  compiled: CompiledSetup,
+  lookup: ItemLookup,
+  now: Date,
+): Promise<void> {
+  const figures = (field: "unitPrice" | "taxPercent") =>
+    new Map(items.map((item) => [item.sku, Number(item[field] ?? 0)]));
+  const rows = makePastOrders(figures("unitPrice"), figures("taxPercent")).flatMap(
+    (demo) => rowsOf(demo, compiled, lookup, now) ?? [],
+  );
+  for (let at = 0; at < rows.length; at += 500) {
+    const part = rows.slice(at, at + 500);
+    await appendRows(
+      tx,
+      orders,
+      part.map((row) => row.order),
+    );
+    await appendRows(
+      tx,
+      orderLines,
+      part.flatMap((row) => row.lines),
+    );
+    await appendRows(
+      tx,
+      charges,
+      part.map((row) => row.charge),
+    );
+    await appendRows(
+      tx,
+      shipments,
+      part.flatMap((row) => row.shipments),
+    );
+  }
+}
+
+/** A past order with its charge and what that expects to be shipped; `undefined` when nothing can be offered for it. */
+function rowsOf(demo: DemoOrder, compiled: CompiledSetup, lookup: ItemLookup, now: Date) {
+  const { order, lines } = orderRows(demo);
+  const stored = {
+    order: { ...blankOrder, ...order },
+    lines: lines.map((line) => ({ discount: null, taxPercent: null, origin: null, ...line })),
+  };
+  const request = orderRequest(stored);
+  const rated = quote(compiled, { ...request, working: true }, { items: lookup, now: now.toISOString() });
+  if (!rated.ok) return undefined;
+  const { offers, currency } = wordQuote(rated.value);
+  // who can have it sent does not come for it
+  const sent = offers.filter((one) => one.offer !== "collect");
+  const choice = sent.length > 0 ? sent : offers;
+  const offer = choice[Math.floor((demo.taken ?? 0) * choice.length)];
+  if (!offer) return undefined;
+  const charge = randomUUID();
+  return {
+    order: { ...stored.order, state: "done", charge },
+    lines: stored.lines,
+    charge: {
+      id: charge,
+      order: demo.number,
+      appliedAt: demo.placedAt,
+      appliedBy: "Maarja Kask",
+      basis: basisOf(request),
+      stamp: 1,
+      currency,
+      quote: offer,
+    },
+    shipments: shipmentRows({ charge, order: demo.number }, offer, lookup),
+  };
+}
