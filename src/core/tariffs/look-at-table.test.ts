@@ -84,6 +84,10 @@ test("past shipments are summed under both editions where both have a rate, roun
     onlyBefore: 0,
     onlyAfter: 1,
     neither: 2,
+    zones: [
+      { zone: "1", shipments: 2, before: "10.01", after: "10.00", difference: "-0.01", percent: "-0.10" },
+      { zone: "2", shipments: 1, before: "8.00", after: "9.00", difference: "1.00", percent: "12.50" },
+    ],
   });
 });
 

@@ -182,7 +182,7 @@ function ShiftForm({ tariff, edition, path, index }: BreakProps) {
   return (
     <form onSubmit={(event) => void shift(event)} className="mt-1 flex flex-wrap items-center gap-1.5">
       <label>
-        move this edge and those after by{" "}
+        move it and those after by{" "}
         <input
           aria-label="Move edges by"
           className="control h-7 w-14 px-1.5 text-right"

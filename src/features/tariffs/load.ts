@@ -1,24 +1,45 @@
 import "server-only";
 import { localDate } from "@/core/calendar/local-date";
+import { joinPath } from "@/core/setup/path";
+import { readsTariff } from "@/core/setup/reads-tariff";
 import type { Setup } from "@/core/setup/setup";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { compareEditions, type Comparison } from "@/core/tariffs/compare-editions";
+import { weighEditions, type Weighed } from "@/core/tariffs/weigh-editions";
 import { counterparts, tableMargins } from "@/core/quote/table-margins";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import { compileChart } from "@/core/zones/compiled-chart";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { notesOn } from "@/server/services/cell-notes";
+import { lastChanges } from "@/server/services/last-changes";
 import { pastShipments } from "@/server/services/past-shipments";
 import type { CellNote } from "./noted-cells";
 import type { Shipped } from "./shipped-panel";
 import type { Against } from "./table-look";
 import type { Notice } from "@/features/draft";
-import type { TariffSummary } from "./tariff-list";
+import type { TariffSummary, TariffUser } from "./tariff-list";
 
-/** Two editions cell by cell. */
-export function compared(before: Edition, after: Edition): Comparison {
-  return compareEditions(before, after);
+type Side = { readonly tariff: Tariff; readonly edition: Edition };
+
+/** Two editions cell by cell, and what the last year's shipments of the first one's tariff come to under both. */
+export async function comparedEditions(
+  setup: Setup,
+  compiled: CompiledSetup | undefined,
+  [before, after]: readonly [Side, Side],
+): Promise<{ comparison: Comparison; weighed: Weighed | undefined; year: number }> {
+  const shipments = await pastShipments(database(), setup, before.tariff, now());
+  const [old, young] = [before, after].map(({ tariff, edition }) => {
+    const own = compiled?.tariffs.get(tariff.code);
+    const found = own?.editions.find((one) => one.label === edition.label);
+    return own && found ? { tariff: own, edition: found } : undefined;
+  });
+  const alike = before.tariff.measure === after.tariff.measure;
+  return {
+    comparison: compareEditions(before.edition, after.edition),
+    weighed: old && young && alike ? weighEditions(old, young, shipments) : undefined,
+    year: shipments.length,
+  };
 }
 
 /** Today in the business's time zone. */
@@ -68,40 +89,50 @@ export function daysLeft(to: string | undefined, today: string): number | undefi
 }
 
 /** The list of tariffs, what we pay first, each side by name. */
-export function tariffSummaries(setup: Setup, notices: readonly Notice[], today: string): TariffSummary[] {
+export async function tariffSummaries(
+  setup: Setup,
+  notices: readonly Notice[],
+  today: string,
+): Promise<TariffSummary[]> {
   const charts = new Map(setup.zoneCharts.map((chart) => [chart.code, chart.name]));
+  const changes = await lastChanges(database(), "tariffs");
   const sorted = [...setup.tariffs].sort((a, b) =>
     a.side === b.side ? (a.name < b.name ? -1 : 1) : a.side === "buy" ? -1 : 1,
   );
-  return sorted.map((tariff) => ({
-    tariff,
-    chartName: charts.get(tariff.zoneChart) ?? tariff.zoneChart,
-    usedBy: usersOf(setup, tariff),
-    editions: tariff.editions.map(({ label, from, to }) => ({
-      label,
-      from,
-      ...(to === undefined ? {} : { to }),
-      daysLeft: daysLeft(to, today),
-    })),
-    findings: notices.filter(
-      (notice) => notice.severity !== "note" && notice.source.startsWith(`tariffs/${tariff.code}/`),
-    ).length,
-  }));
+  return sorted.map((tariff) => {
+    const change = changes.get(tariff.code);
+    return {
+      tariff,
+      carrier: carrierOf(setup, tariff),
+      chartName: charts.get(tariff.zoneChart) ?? tariff.zoneChart,
+      usedBy: usersOf(setup, tariff),
+      editions: tariff.editions.map(({ label, from, to }) => ({
+        label,
+        from,
+        ...(to === undefined ? {} : { to }),
+        daysLeft: daysLeft(to, today),
+      })),
+      findings: notices.filter(
+        (notice) => notice.severity !== "note" && notice.source.startsWith(`tariffs/${tariff.code}/`),
+      ).length,
+      changed: change && { day: localDate(change.at, setup.business.timeZone), who: change.who },
+    };
+  });
 }
 
-/** Names of the services and offers that read a tariff. */
-export function usersOf(setup: Setup, tariff: Tariff): string[] {
+/** The services and offers that read a tariff, with their paths. */
+export function usersOf(setup: Setup, tariff: Tariff): TariffUser[] {
   const services = setup.services
-    .filter(({ rate }) => "tariff" in rate && rate.tariff === tariff.code)
-    .map((service) => service.name);
+    .filter(({ rate }) => readsTariff(rate, tariff.code))
+    .map(({ name, code }) => ({ name, path: joinPath("services", code) }));
   const offers = setup.offers
     .filter(({ plan }) => plan.kind === "tariff" && plan.tariff === tariff.code)
-    .map((offer) => offer.name);
+    .map(({ name, code }) => ({ name, path: joinPath("offers", code) }));
   return [...services, ...offers];
 }
 
 /** The carrier whose services read a buy tariff. */
 export function carrierOf(setup: Setup, tariff: Tariff): string | undefined {
-  const service = setup.services.find(({ rate }) => "tariff" in rate && rate.tariff === tariff.code);
+  const service = setup.services.find(({ rate }) => readsTariff(rate, tariff.code));
   return setup.carriers.find((carrier) => carrier.code === service?.carrier)?.name;
 }

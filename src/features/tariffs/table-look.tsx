@@ -66,14 +66,14 @@ export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, aga
       </label>
       {others.length > 0 && !edition.bands && (
         <label>
-          <span className="text-soft">{tariff.side === "buy" ? "what is left of" : "what is left over"}</span>{" "}
+          <span className="text-soft">laid against</span>{" "}
           <select
             aria-label="Laid against"
             className="control h-7 px-1"
             value={against?.code ?? ""}
             onChange={(event) => lay(event.target.value)}
           >
-            <option value="">nothing laid against it</option>
+            <option value="">nothing</option>
             {others.map((other) => (
               <option key={other.code} value={other.code}>
                 {other.name}
@@ -86,7 +86,7 @@ export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, aga
         <span className="text-soft">
           {against.margins.length === 0
             ? "The two can’t be compared: another kind of measure, bands, or no exchange rate."
-            : `At each upper edge, ${tariff.currency}, ${against.taxPercent === "0" ? "both without tax" : `sell rates less ${against.taxPercent} % tax`}, tables alone.`}
+            : `Small: what is left at each upper edge, ${tariff.currency}, ${against.taxPercent === "0" ? "both without tax" : `sell rates less ${against.taxPercent} % tax`}, tables alone.`}
         </span>
       )}
     </div>

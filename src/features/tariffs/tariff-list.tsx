@@ -1,11 +1,21 @@
 import Link from "next/link";
+import { Fragment } from "react";
 import type { Tariff } from "@/core/setup/tariff";
+import { placeHref } from "@/features/draft";
 import { editionState, measureWords } from "./tariff-words";
+
+/** A service or an offer that reads a tariff. */
+export interface TariffUser {
+  readonly name: string;
+  readonly path: string;
+}
 
 export interface TariffSummary {
   readonly tariff: Pick<Tariff, "code" | "name" | "side" | "currency" | "measure" | "unit">;
+  readonly carrier: string | undefined;
   readonly chartName: string;
-  readonly usedBy: readonly string[];
+  readonly usedBy: readonly TariffUser[];
+  readonly changed: { readonly day: string; readonly who: string } | undefined;
   readonly editions: readonly {
     readonly label: string;
     readonly from: string;
@@ -30,12 +40,13 @@ export function TariffList({
           <tr className="border-b border-edge [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
             <th>Tariff</th>
             <th>Side</th>
-            <th>Measure</th>
-            <th>Currency</th>
-            <th>Zone chart</th>
+            <th>Carrier</th>
+            <th>By</th>
+            <th>Zones</th>
             <th>Used by</th>
             <th>In force</th>
             <th>Next edition</th>
+            <th>Last change</th>
             <th className="text-right">Findings</th>
           </tr>
         </thead>
@@ -61,10 +72,14 @@ function Row({ entry, today }: { readonly entry: TariffSummary; readonly today: 
         </Link>
       </td>
       <td>{tariff.side === "buy" ? "what we pay" : "what we charge"}</td>
-      <td>{measureWords(tariff)}</td>
-      <td>{tariff.currency}</td>
+      <td>{entry.carrier ?? <span className="text-faint">–</span>}</td>
+      <td className="whitespace-nowrap">
+        {tariff.currency}, {measureWords(tariff)}
+      </td>
       <td>{entry.chartName}</td>
-      <td>{entry.usedBy.join(", ") || <span className="text-faint">nothing</span>}</td>
+      <td>
+        <Users users={entry.usedBy} />
+      </td>
       <td>
         {current ? (
           <>
@@ -80,9 +95,36 @@ function Row({ entry, today }: { readonly entry: TariffSummary; readonly today: 
         )}
       </td>
       <td>{next ? `${next.label}, from ${next.from}` : <span className="text-faint">none</span>}</td>
+      <td className="whitespace-nowrap">
+        {entry.changed ? (
+          <span title={entry.changed.who}>{entry.changed.day}</span>
+        ) : (
+          <span className="text-faint">–</span>
+        )}
+      </td>
       <td className="text-right">
         {entry.findings === 0 ? <span className="text-faint">0</span> : entry.findings}
       </td>
     </tr>
   );
+}
+
+/** What reads the tariff, each with a link to where that is set. */
+function Users({ users }: { readonly users: readonly TariffUser[] }) {
+  if (users.length === 0) return <span className="text-faint">nothing</span>;
+  return users.map(({ name, path }, i) => {
+    const href = placeHref(path);
+    return (
+      <Fragment key={path}>
+        {i > 0 && ", "}
+        {href === undefined ? (
+          name
+        ) : (
+          <Link prefetch={false} className="link" href={href}>
+            {name}
+          </Link>
+        )}
+      </Fragment>
+    );
+  });
 }

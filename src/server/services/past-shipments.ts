@@ -2,6 +2,7 @@ import "server-only";
 import { and, eq, gte, inArray, sql } from "drizzle-orm";
 import { Decimal } from "@/core/money/decimal";
 import { basePerUnit } from "@/core/rules/measured";
+import { readsTariff } from "@/core/setup/reads-tariff";
 import type { Setup } from "@/core/setup/setup";
 import type { Tariff, TariffMeasure } from "@/core/setup/tariff";
 import type { PastShipment } from "@/core/tariffs/past-shipment";
@@ -80,11 +81,4 @@ export async function pastShipments(
       },
     ];
   });
-}
-
-/** Whether a service's rate is read from a tariff, also when only where a live rate fails. */
-function readsTariff(rate: Setup["services"][number]["rate"], code: string): boolean {
-  if ("tariff" in rate) return rate.tariff === code;
-  const { fallback } = "live" in rate ? rate : { fallback: undefined };
-  return typeof fallback === "object" && "tariff" in fallback && fallback.tariff === code;
 }

@@ -35,7 +35,7 @@ interface Props {
 
 const WIDTH = 296;
 const HEIGHT = 176;
-const BARS = 44;
+const BARS = 50;
 const LEFT = 34;
 const RIGHT = 14;
 const BOTTOM = 24;
@@ -179,7 +179,8 @@ function Bars({
   readonly most: number;
 }) {
   const tallest = Math.max(1, ...bars.map((bar) => bar.count));
-  const room = BARS - 14;
+  const room = BARS - 20;
+  const foot = top + BARS - 14;
   return (
     <g>
       {bars.map((bar) => {
@@ -188,7 +189,7 @@ function Bars({
           <rect
             key={bar.from}
             x={x(bar.from) + 0.5}
-            y={top + room - height}
+            y={foot - height}
             width={Math.max(1, x(Math.min(bar.to, most)) - x(bar.from) - 1)}
             height={height}
             fill="var(--lane-1)"

@@ -116,7 +116,7 @@ export function Cell({ id, place, column, skipped, left, grid, look, onDone }: C
 
 function shaded(shade: number | undefined): CSSProperties {
   if (shade === undefined) return {};
-  return { backgroundColor: `color-mix(in srgb, var(--lane-1) ${Math.round(shade * 55)}%, var(--sheet))` };
+  return { backgroundColor: `color-mix(in srgb, var(--lane-1) ${Math.round(shade * 40)}%, var(--sheet))` };
 }
 
 function CellInput({

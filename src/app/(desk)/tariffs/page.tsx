@@ -30,7 +30,7 @@ export default async function Tariffs() {
           zone chart first.
         </p>
       ) : (
-        <TariffList tariffs={tariffSummaries(setup, findings, today)} today={today} />
+        <TariffList tariffs={await tariffSummaries(setup, findings, today)} today={today} />
       )}
       <AddTariff
         charts={setup.zoneCharts.map(({ code, name, zones }) => ({ code, name, zones }))}

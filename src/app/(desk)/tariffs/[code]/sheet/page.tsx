@@ -25,7 +25,7 @@ export default async function SheetPage({ params, searchParams }: Props) {
         tariff={tariff}
         edition={edition}
         chart={setup.zoneCharts.find((chart) => chart.code === tariff.zoneChart)}
-        usedBy={usersOf(setup, tariff)}
+        usedBy={usersOf(setup, tariff).map(({ name }) => name)}
       />
     </PrintPage>
   );
