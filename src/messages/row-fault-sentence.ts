@@ -13,7 +13,7 @@ const sentences: Readonly<Record<RowFaultCode, (data: Data) => string>> = {
   twice: ({ line, zone }) => `Zone ${zone ?? ""} has another rate there in line ${lineIn(line)}.`,
   "unknown-country": ({ text }) => `${said(text)} is no country.`,
   "unknown-zone": ({ text }) => `The zone chart has nothing for ${said(text)}.`,
-  "bad-zone": ({ text }) => `${said(text)} can’t be a zone.`,
+  "bad-zone": ({ text }) => `${said(text)} can't be a zone.`,
   "formula-error": ({ text }) => `Its formula ends in ${text ?? "an error"}.`,
   "mixed-kinds": ({ kind, other }) => `It counts ${kind ?? ""}, others in its break ${other ?? ""}.`,
   "other-bound": ({ bound, line }) => `Its ${bound ?? "bound"} differs from that in line ${lineIn(line)}.`,

@@ -127,71 +127,34 @@ test("a server that does not answer: what was typed stays, and goes in later", a
   await expect(tariff.cell(1, 1)).toHaveText("71");
 });
 
-test("a table is raised by 4.2 % rounded to 0.05 into an edition of its own, compared, and taken back", async ({
+test("a pasted table is raised by 4.2 % rounded to 0.05 into a 2027 edition, compared, and taken back", async ({
   page,
 }) => {
-  await page.goto("/tariffs/PNP-PARCEL-BUY?edition=2026");
+  const tariff = new TariffDriver(page);
+  await tariff.open("SHOP-POST-SELL", "2026", 0, 5);
+  await tariff.paste("20,10\t30,20\r\n21,00\t31,00\r\n");
+  await expect(tariff.cell(1, 6)).toHaveText("31.00");
   await page.getByRole("button", { name: "Raise rates" }).click();
   const panel = page.getByRole("region", { name: "Raise rates" });
   await panel.getByLabel("By", { exact: true }).fill("4,2");
-  await expect(panel.getByRole("status")).toContainText("3.00 → 3.15");
-  await panel.getByLabel("called").fill("raised");
-  await panel.getByLabel("from").fill("1.7.2028");
-  await panel.getByRole("button", { name: "Make edition raised" }).click();
-  await expect(page).toHaveURL(/edition=raised/);
+  await expect(panel.getByRole("status")).toContainText("20.10 → 20.95");
+  await expect(panel.getByLabel("called")).toHaveValue("2027");
+  await panel.getByRole("button", { name: "Make edition 2027" }).click();
+  await expect(page).toHaveURL(/edition=2027/);
   await page.getByRole("link", { name: "Compare editions" }).click();
-  await page.getByLabel("Old").selectOption("2026");
-  await expect(page.getByRole("heading", { level: 1 })).toContainText("against raised");
+  await expect(page.getByRole("heading", { level: 1 })).toContainText("2026 against 2027");
+  await expect(page.getByRole("cell", { name: /20\.95.*20\.10.*4\.23 %/ })).toBeVisible();
+  await expect(page.getByRole("status")).toContainText("0 added, 0 gone");
+  // what a year's orders come to under both, more by about as much
+  await expect(page.getByTestId("year")).toContainText(
+    /\d+ shipments: [\d.]+ → [\d.]+ EUR, \+[\d.]+ \(\+4\.\d+ %\)/,
+  );
   const undo = page.getByRole("button", { name: "Undo" });
-  await expect(undo).toBeEnabled();
-  const compared = await page.context().newPage();
-  await compared.goto("/tariffs/PNP-PARCEL-BUY/compare?a=2026&b=raised");
-  await expect(compared.getByRole("cell", { name: /3\.15.*3\.00.*5\.00 %/ }).first()).toBeVisible();
-  await expect(compared.getByRole("status")).toContainText("0 added, 0 gone");
   await undo.click();
-  await compared.goto("/tariffs/PNP-PARCEL-BUY");
-  await expect(compared.getByRole("navigation", { name: "Editions" })).not.toContainText("raised");
-});
-
-test("a table is given out, changed in a spreadsheet's way, and taken in; a wrong one says where it is wrong", async ({
-  page,
-}) => {
-  await page.goto("/tariffs/STP-GDY-BUY");
-  const waiting = page.waitForEvent("download");
-  await page.getByRole("button", { name: "CSV", exact: true }).click();
-  const stream = await (await waiting).createReadStream();
-  let text = "";
-  for await (const part of stream) text += String(part);
-  const [head, first, ...rest] = text
-    .replace(/^\ufeff/, "")
-    .trim()
-    .split("\r\n");
-  const cells = first!.split(",");
-  const put = async (body: string) => {
-    await page.getByLabel("Choose a file").setInputFiles({
-      name: "table.csv",
-      mimeType: "text/csv",
-      buffer: Buffer.from(body),
-    });
-  };
-  await page.getByRole("button", { name: "Take in a table" }).click();
-  const panel = page.getByRole("region", { name: "Take in a table" });
-  await put(text);
-  await expect(panel.getByRole("status")).toContainText("0 changed, 0 added, 0 gone");
-  await put("zone;2;above\r\nA;dear;3\r\n;4;5\r\n");
-  await expect(panel.getByRole("alert")).toContainText("Line 2: “dear” is no figure.");
-  await expect(panel.getByRole("alert")).toContainText("Line 3: It has no zone.");
-  // semicolons and decimal commas, as a spreadsheet here saves it
-  const semicolons = [head, [cells[0], "1234.50", ...cells.slice(2)].join(","), ...rest]
-    .map((line) => line!.split(",").join(";").replaceAll(".", ","))
-    .join("\r\n");
-  await put(semicolons);
-  await expect(panel.getByRole("status")).toContainText("1 changed, 0 added, 0 gone");
-  await panel.getByRole("button", { name: /Put it into edition/ }).click();
-  const grid = page.getByRole("grid");
-  await expect(grid).toContainText("1234.50");
-  await page.getByRole("button", { name: "Undo" }).click();
-  await expect(grid).not.toContainText("1234.50");
+  await undo.click();
+  await page.goto("/tariffs/SHOP-POST-SELL");
+  await expect(page.getByRole("navigation", { name: "Editions" })).not.toContainText("2027");
+  await expect(tariff.cell(1, 6)).not.toHaveText("31.00");
 });
 
 test("a break is put in between two and takes the rate on the line between them; taken out it is gone", async ({
@@ -207,6 +170,93 @@ test("a break is put in between two and takes the rate on the line between them;
   await page.getByRole("button", { name: "Add a break" }).click();
   await expect(tariff.cell(0, 2)).toHaveText("3.85");
   await tariff.cell(0, 2).click();
-  await page.getByRole("button", { name: /Take out the break .*3\.5/ }).click();
+  const tools = page.getByRole("region", { name: "The active break" });
+  await expect(tools.getByRole("heading")).toContainText("over 2 and up to and including 3.5 kg");
+  await tools.getByRole("button", { name: "Take it out" }).click();
   await expect(tariff.cell(0, 2)).toHaveText("4.30");
+});
+
+test("a break counts otherwise, is moved, and is joined with the next", async ({ page }) => {
+  const tariff = new TariffDriver(page);
+  await tariff.open("TRN-ECO-BUY", "2026", 0, 1);
+  const [own, next] = [await tariff.cell(0, 1).innerText(), await tariff.cell(0, 2).innerText()];
+  const tools = page.getByRole("region", { name: "The active break" });
+  await tools.getByLabel("Its rates count").selectOption({ label: "per unit" });
+  await expect(tools).toContainText("Each cell is SEK per kg");
+  await tools.getByLabel("Its rates count").selectOption({ label: "for the shipment" });
+  await expect(tools).toContainText("Each cell is SEK for the shipment");
+  const edge = page.getByRole("textbox", { name: /Edge of break 2/ });
+  const before = Number(await edge.inputValue());
+  await tools.getByLabel("Move edges by").fill("0,5");
+  await tools.getByRole("button", { name: "Move" }).click();
+  await expect(edge).toHaveValue(String(before + 0.5));
+  await tools.getByLabel("Move edges by").fill("-500");
+  await tools.getByRole("button", { name: "Move" }).click();
+  await expect(tools.getByRole("alert")).toContainText("would cross");
+  await tools.getByRole("button", { name: /at the next one's rates/ }).click();
+  await expect(tariff.cell(0, 1)).toHaveText(next);
+  for (let i = 0; i < 4; i++) await page.getByRole("button", { name: "Undo" }).click();
+  await expect(edge).toHaveValue(String(before));
+  await expect(tariff.cell(0, 1)).toHaveText(own);
+});
+
+test("a pinned trial follows what is typed, a note stays on its cell, and a fill reaches the whole selection", async ({
+  page,
+}) => {
+  const tariff = new TariffDriver(page);
+  await tariff.open("PNP-PARCEL-BUY", "2026", 1, 1);
+  await page.getByLabel(/Trial: how much/).fill("1,5");
+  await page.keyboard.press("Enter");
+  const trials = page.getByRole("region", { name: "Trials" });
+  await expect(trials.getByRole("listitem")).toContainText("5.30");
+  await tariff.grid.focus();
+  await page.keyboard.type("6.1");
+  // nothing is stored yet
+  await expect(trials.getByRole("listitem")).toContainText("5.30 → 6.1");
+  await page.keyboard.press("Escape");
+  await expect(trials.getByRole("listitem")).not.toContainText("6.1");
+  await trials.getByRole("button", { name: "1.5 kg → 2" }).click();
+  await expect(trials.getByRole("list").last()).toContainText("over 1 and up to and including 2 kg");
+  const note = page.getByRole("textbox", { name: /Note on the cell/ });
+  await note.fill("agreed by telephone");
+  await note.press("Control+Enter");
+  await expect(tariff.cell(1, 1).getByRole("img", { name: "with a note" })).toBeVisible();
+  await page.reload();
+  await expect(note).toHaveValue("agreed by telephone");
+  await expect(page.getByText(/Maarja Kask, \d{4}-/)).toBeVisible();
+  await tariff.grid.focus();
+  await page.keyboard.press("Shift+ArrowRight");
+  await page.keyboard.press("Control+r");
+  await expect(tariff.cell(1, 2)).toHaveText("5.30");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(tariff.cell(1, 2)).toHaveText("6.70");
+});
+
+test("the other side laid against a table says what is left in each cell, losses with a sign", async ({
+  page,
+}) => {
+  await page.goto("/tariffs/SHOP-POST-SELL");
+  await page.getByLabel("Laid against").selectOption({ label: "Pinepost Parcel" });
+  await expect(page).toHaveURL(/against=PNP-PARCEL-BUY/);
+  await expect(
+    page.getByText(/what is left at each upper edge, EUR, sell rates less 22 % tax/),
+  ).toBeVisible();
+  await expect(
+    page
+      .getByRole("gridcell")
+      .filter({ hasText: /^\+\d+\.\d\d/ })
+      .first(),
+  ).toBeVisible();
+});
+
+test("breaks that fit what was shipped are suggested with the room they leave", async ({ page }) => {
+  await page.goto("/tariffs/PNP-PARCEL-BUY?edition=2026");
+  await page.getByRole("button", { name: /Which breaks would fit \d+ shipments/ }).click();
+  const panel = page.getByRole("region", { name: "Breaks that fit" });
+  await panel.getByLabel("How many breaks").fill("3");
+  await expect(panel).toContainText(/Up to [\d., ]+ kg/);
+  await panel.getByRole("button", { name: "Set these edges" }).click();
+  await expect(page.getByRole("textbox", { name: /Edge of break 4/ })).toHaveCount(0);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByRole("textbox", { name: /Edge of break 7/ })).toHaveValue("30");
 });

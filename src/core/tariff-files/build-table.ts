@@ -236,9 +236,13 @@ function kindText({ rate, per }: RateKind): string {
 
 /**
  * An edition with a table in place of its own; its label, its days, what its bands measure and its lower next break stay,
- * and edges that are the same figures keep their spelling.
+ * and edges that are the same figures keep their spelling. `measured` is what bands count that the edition has none of yet.
  */
-export function withTable(edition: Edition, table: RateTable): Edition {
+export function withTable(
+  edition: Edition,
+  table: RateTable,
+  measured: Omit<NonNullable<Edition["bands"]>, "edges"> = { measure: "actualWeight", unit: "kg" },
+): Edition {
   const { bands, ...rest } = edition;
   const { rows } = table;
   const spelled = (edges: readonly (string | null)[]) => {
@@ -249,7 +253,7 @@ export function withTable(edition: Edition, table: RateTable): Edition {
   const bandSpelling = spelled(bands?.edges ?? []);
   const breaks = table.breaks.map((entry) => ({ ...entry, edge: breakSpelling(entry.edge) }));
   const bandEdges = table.bandEdges?.map(bandSpelling);
-  const kept = bands ?? (bandEdges ? { measure: "actualWeight" as const, unit: "kg", edges: [] } : undefined);
+  const kept = bands ?? (bandEdges ? measured : undefined);
   return {
     ...rest,
     breaks,

@@ -42,7 +42,7 @@ export function FileStep({ file, sheets, onFile, onSheets, known }: Props) {
           </>
         ) : (
           <span className="text-soft">
-            or drop it here: CSV or XLSX, a row a rate or zones against weights, in any language’s figures
+            or drop it here: CSV or XLSX, a row a rate or zones against weights, in any language's figures
           </span>
         )}
       </p>

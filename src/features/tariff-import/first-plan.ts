@@ -1,10 +1,11 @@
-import type { Reading } from "@/core/tariff-files/thread";
+import type { OpenedSheet, Reading } from "@/core/tariff-files/thread";
 import {
   freshTarget,
   isWeight,
   newChart,
   stem,
   type ImportPlan,
+  type KeptPlan,
   type KnownTariff,
   type Target,
 } from "./import-plan";
@@ -36,17 +37,43 @@ export function planFor(file: OpenFile, { tariffs, charts, currency, nextYear, i
       currency: target?.currency ?? currency,
       measure: target?.measure ?? "chargeableWeight",
       unit: target ? target.unit : "kg",
+      bands: "goodsValue",
       label: nextYear,
       from: `${nextYear}-01-01`,
     },
     chart: target
       ? { kind: "known", code: target.zoneChart }
       : plan.columns.zone === undefined || charts.length === 0
-        ? newChart(file.name)
+        ? newChart(
+            file.name,
+            charts.map((chart) => chart.code),
+          )
         : { kind: "known", code: charts[0]?.code ?? "" },
     addZones: false,
     targets: {},
     choices: {},
+  };
+}
+
+/**
+ * The plan of an earlier file with the same heads, as far as this one does not tell: its heads may stand in another line, it
+ * may write figures otherwise, and a tariff it goes into has a side of its own.
+ */
+export function withKept(
+  first: ImportPlan,
+  kept: KeptPlan,
+  guess: OpenedSheet["guess"],
+  goesInto: boolean,
+): ImportPlan {
+  return {
+    ...first,
+    fileUnit: guess.unit ?? kept.fileUnit,
+    plan: {
+      ...kept.plan,
+      headLine: first.plan.headLine,
+      decimal: guess.decimalTold ? guess.decimal : kept.plan.decimal,
+      boundary: goesInto ? first.plan.boundary : kept.plan.boundary,
+    },
   };
 }
 

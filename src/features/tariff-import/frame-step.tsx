@@ -2,7 +2,7 @@
 
 import type { WeightUnit } from "@/core/units/unit";
 import { Button } from "@/ui/parts/button";
-import { isWeight, newChart, suspicionOf, type ChartLook, type ImportPlan } from "./import-plan";
+import { isWeight, newChart, suspicionOf, usualUnits, type ChartLook, type ImportPlan } from "./import-plan";
 
 interface Props {
   readonly plan: ImportPlan;
@@ -60,7 +60,10 @@ export function FrameStep({ plan, fileName, charts, edges, onPlan, makes, dates 
               onPlan({
                 chart:
                   event.target.value === ""
-                    ? newChart(fileName)
+                    ? newChart(
+                        fileName,
+                        charts.map((one) => one.code),
+                      )
                     : { kind: "known", code: event.target.value },
               })
             }
@@ -100,6 +103,24 @@ export function FrameStep({ plan, fileName, charts, edges, onPlan, makes, dates 
       {(makes || dates) && (
         <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-2">
           {makes && <NewTariffs frame={frame} onFrame={set} />}
+          {plan.plan.columns.band !== undefined && (
+            <label>
+              bands by{" "}
+              <select
+                aria-label="Measure of bands"
+                className={control}
+                value={frame.bands}
+                onChange={(event) => set({ bands: event.target.value as typeof frame.bands })}
+              >
+                {measures.map(([measure, words]) => (
+                  <option key={measure} value={measure}>
+                    {words}
+                    {usualUnits[measure] === undefined ? "" : ` in ${usualUnits[measure]}`}
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
           <label>
             edition{" "}
             <input
@@ -122,15 +143,15 @@ export function FrameStep({ plan, fileName, charts, edges, onPlan, makes, dates 
   );
 }
 
-const measures: readonly (readonly [ImportPlan["frame"]["measure"], string, string | undefined])[] = [
-  ["chargeableWeight", "chargeable weight", "kg"],
-  ["actualWeight", "actual weight", "kg"],
-  ["volume", "volume", "m3"],
-  ["quantity", "pieces", undefined],
-  ["parcels", "parcels", undefined],
-  ["goodsValue", "goods without tax", undefined],
-  ["goodsValueIncTax", "goods with tax", undefined],
-  ["distance", "distance", "km"],
+const measures: readonly (readonly [ImportPlan["frame"]["measure"], string])[] = [
+  ["chargeableWeight", "chargeable weight"],
+  ["actualWeight", "actual weight"],
+  ["volume", "volume"],
+  ["quantity", "pieces"],
+  ["parcels", "parcels"],
+  ["goodsValue", "goods without tax"],
+  ["goodsValueIncTax", "goods with tax"],
+  ["distance", "distance"],
 ];
 
 /** Side, currency, measure and unit of the tariffs that are made. */
@@ -171,9 +192,8 @@ function NewTariffs({
           className={control}
           value={frame.measure}
           onChange={(event) => {
-            const [measure, , unit] =
-              measures.find(([one]) => one === event.target.value) ?? measures[0] ?? [];
-            if (measure) onFrame({ measure, unit });
+            const measure = event.target.value as ImportPlan["frame"]["measure"];
+            onFrame({ measure, unit: usualUnits[measure] });
           }}
         >
           {measures.map(([measure, words]) => (

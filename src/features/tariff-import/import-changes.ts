@@ -6,7 +6,7 @@ import type { ZoneChart } from "@/core/setup/zone-chart";
 import { withTable } from "@/core/tariff-files/build-table";
 import type { Reading, ReadTariff } from "@/core/tariff-files/thread";
 import { countryName } from "@/messages/country-name";
-import type { ImportPlan, KnownTariff } from "./import-plan";
+import { usualUnits, type ImportPlan, type KnownTariff } from "./import-plan";
 
 /** What is in the draft now of the places the file goes into. */
 export interface Grounds {
@@ -27,7 +27,12 @@ export function importChanges(
     const target = targets[read.name];
     if (!target || target.kind === "skip" || read.table.rows.length === 0) return [];
     const path = joinPath("tariffs", target.code);
-    const fresh = withTable({ label: frame.label, from: frame.from, breaks: [], rows: [] }, read.table);
+    const blank = { label: frame.label, from: frame.from, breaks: [], rows: [] };
+    const unit = usualUnits[frame.bands];
+    const fresh = withTable(blank, read.table, {
+      measure: frame.bands,
+      ...(unit === undefined ? {} : { unit }),
+    });
     if (target.kind === "new")
       return [
         {

@@ -35,6 +35,8 @@ export interface ImportPlan {
     readonly currency: string;
     readonly measure: Tariff["measure"];
     readonly unit: string | undefined;
+    /** What bands of the file count, where it has some. */
+    readonly bands: Tariff["measure"];
     /** Of new editions, also in tariffs that are there. */
     readonly label: string;
     readonly from: string;
@@ -49,6 +51,18 @@ export interface ImportPlan {
 
 /** What can be used again with the next file of the same shape. */
 export type KeptPlan = Pick<ImportPlan, "plan" | "fileUnit">;
+
+/** The unit a measure is in unless somebody says another; money and counts have none. */
+export const usualUnits: Readonly<Record<Tariff["measure"], string | undefined>> = {
+  chargeableWeight: "kg",
+  actualWeight: "kg",
+  volume: "m3",
+  quantity: undefined,
+  parcels: undefined,
+  goodsValue: undefined,
+  goodsValueIncTax: undefined,
+  distance: "km",
+};
 
 /** The heads of a sheet, which tell one carrier's file from another's. */
 export function shapeOf(sheet: OpenedSheet): string {
@@ -95,7 +109,7 @@ export function whatIsMissing({ plan, fileUnit, frame }: ImportPlan): string | u
   if (shape === "breaksDown" && columns.from === undefined && columns.to === undefined)
     return "Choose the column of edges.";
   if (shape !== "list" && rates.length === 0) return "Choose the columns that hold rates.";
-  if (isWeight(frame.measure) && fileUnit === "") return "Say which unit the file’s weights are in.";
+  if (isWeight(frame.measure) && fileUnit === "") return "Say which unit the file's weights are in.";
   return undefined;
 }
 
@@ -106,8 +120,8 @@ export function freshTarget(name: string, file: string, taken: readonly string[]
 }
 
 /** A zone chart of the file's own. */
-export function newChart(file: string): ImportPlan["chart"] & { kind: "new" } {
-  return { kind: "new", code: freshCode(stem(file), []).slice(0, 40), name: stem(file) };
+export function newChart(file: string, taken: readonly string[]): ImportPlan["chart"] & { kind: "new" } {
+  return { kind: "new", code: freshCode(stem(file), taken), name: stem(file) };
 }
 
 /** A file's name without its ending. */

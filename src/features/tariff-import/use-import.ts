@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { knownPlan } from "./actions";
-import { planFor, targetsOf, type Settings } from "./first-plan";
+import { planFor, targetsOf, withKept, type Settings } from "./first-plan";
 import { factorOf, freshTarget, shapeOf, whatIsMissing, type ImportPlan, type KeptPlan } from "./import-plan";
 import { useGrounds } from "./use-grounds";
 import { useTariffFile, type OpenFile } from "./use-tariff-file";
@@ -23,8 +23,7 @@ export function useImport(settings: Settings) {
       if (!kept?.ok || kept.value === null) return;
       const before = JSON.parse(kept.value) as KeptPlan;
       setKnown(true);
-      // where the heads stand may have moved; what is under them has not
-      setPlan({ ...first, ...before, plan: { ...before.plan, headLine: first.plan.headLine } });
+      setPlan(withKept(first, before, sheet.guess, settings.into !== undefined));
     },
     [settings],
   );
@@ -69,6 +68,6 @@ export function useImport(settings: Settings) {
 
 function inexact(plan: ImportPlan): string | undefined {
   return factorOf(plan) === "inexact"
-    ? "Weights of the file’s unit can’t be written exactly in the tariffs’ unit: give the tariffs the file’s unit."
+    ? "Weights of the file's unit can't be written exactly in the tariffs’ unit: give the tariffs the file's unit."
     : undefined;
 }

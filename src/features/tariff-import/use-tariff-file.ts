@@ -39,7 +39,7 @@ export function useTariffFile(onOpened: (file: OpenFile) => void) {
       });
       worker.current = thread;
       const fail = () =>
-        setState({ ...nothing, trouble: `${picked.name}: It can’t be read. Is it a table?` });
+        setState({ ...nothing, trouble: `${picked.name}: It can't be read. Is it a table?` });
       thread.onerror = fail;
       thread.onmessage = ({ data }: MessageEvent<FileAnswer<FileProblem>>) => {
         if (worker.current !== thread) return;

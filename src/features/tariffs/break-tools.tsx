@@ -90,7 +90,7 @@ export function BreakPanel({ tariff, edition, path, index }: Props & { readonly 
                 className="link text-left"
                 onClick={() => void put(mergeBreaks(edition, tariff.boundary, index, keep), "")}
               >
-                Join it with the next, at {keep === "lower" ? "its own rates" : "the next one’s rates"}
+                Join it with the next, at {keep === "lower" ? "its own rates" : "the next one's rates"}
               </button>
             </li>
           ))}

@@ -78,7 +78,7 @@ export function CellPanel({ tariff, chart, edition, page, active, rows, shipped,
         {cellSentence(tariff, edition, page, active)}
       </p>
       {edition.lowerNextBreak === true && (
-        <p className="text-soft">Dotted: what the next break’s rate at its edge spares.</p>
+        <p className="text-soft">Dotted: what the next break's rate at its edge spares.</p>
       )}
       {children}
     </section>

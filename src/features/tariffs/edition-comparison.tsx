@@ -21,12 +21,15 @@ interface Props {
   }[];
   readonly comparison: Comparison;
   readonly weighed: Weighed | undefined;
+  /** The zones' names by their codes. */
+  readonly names: Readonly<Record<string, string>>;
   /** How many shipments the last year had by the first one's tariff. */
   readonly year: number;
 }
 
 /** Two editions cell by cell, of one tariff or of two: what rose, what fell, what came and went, and what that is in a year. */
-export function EditionComparison({ before, after, tariffs, comparison, weighed, year }: Props) {
+export function EditionComparison(props: Props) {
+  const { before, after, tariffs, comparison, weighed, year, names } = props;
   const { cells } = comparison;
   const { tariff } = before;
   const count = (kind: ComparedCell["kind"]) => cells.filter((cell) => cell.kind === kind).length;
@@ -70,6 +73,7 @@ export function EditionComparison({ before, after, tariffs, comparison, weighed,
           title={band === undefined ? undefined : band === "" ? "the open band" : `band ${band}`}
           cells={cells.filter((cell) => cell.band === band)}
           tariff={tariff}
+          names={names}
           weighed={weighed}
         />
       ))}
@@ -102,7 +106,7 @@ function YearLine({
 }) {
   if (year === 0) return <p className="mb-3 text-soft">Nothing was shipped by it in the last year.</p>;
   if (!weighed || weighed.shipments === 0)
-    return <p className="mb-3 text-soft">None of the last year’s {year} shipments has a rate in both.</p>;
+    return <p className="mb-3 text-soft">None of the last year's {year} shipments has a rate in both.</p>;
   const { shipments, before, after, difference, percent, onlyBefore, onlyAfter, neither } = weighed;
   const left = [
     [onlyBefore, "in the old one only"],
@@ -111,7 +115,7 @@ function YearLine({
   ] as const;
   return (
     <p className="mb-3" data-testid="year">
-      The last year’s {shipments} shipments: {before} → <b>{after}</b> {currency}, <b>{signed(difference)}</b>
+      The last year's {shipments} shipments: {before} → <b>{after}</b> {currency}, <b>{signed(difference)}</b>
       {percent !== undefined && ` (${signed(percent)} %)`}
       <span className="text-soft">
         {left.filter(([count]) => count > 0).map(([count, where]) => ` · ${count} more have a rate ${where}`)}
@@ -174,11 +178,13 @@ function ComparedPage({
   title,
   cells,
   tariff,
+  names,
   weighed,
 }: {
   readonly title: string | undefined;
   readonly cells: readonly ComparedCell[];
   readonly tariff: Tariff;
+  readonly names: Readonly<Record<string, string>>;
   readonly weighed: Weighed | undefined;
 }) {
   const sums = new Map(weighed?.zones.map((sum) => [sum.zone, sum]));
@@ -213,7 +219,7 @@ function ComparedPage({
             {zones.map((zone) => (
               <tr key={zone} className="border-b border-hairline last:border-0">
                 <th scope="row" className="sticky left-0 bg-sheet px-2 py-1 text-left">
-                  {zone}
+                  {zone} <span className="font-normal text-soft">{names[zone]}</span>
                 </th>
                 {edges.map((edge) => (
                   <ComparedFigure key={edge} cell={at.get(`${zone} ${edge}`)} />

@@ -106,7 +106,7 @@ export function RatesGrid(props: Props) {
       />
       <p className="mt-1.5 text-soft">
         An empty cell means no rate there. <Key>Ctrl V</Key> pastes a block, <Key>Ctrl D</Key> fills down,{" "}
-        <Key>Ctrl R</Key> to the right, <Key>Ctrl Del</Key> takes a zone’s row out, <Key>Ctrl Z</Key> undoes.
+        <Key>Ctrl R</Key> to the right, <Key>Ctrl Del</Key> takes a zone's row out, <Key>Ctrl Z</Key> undoes.
       </p>
     </>
   );

@@ -85,7 +85,7 @@ export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, aga
       {against && (
         <span className="text-soft">
           {against.margins.length === 0
-            ? "The two can’t be compared: another kind of measure, bands, or no exchange rate."
+            ? "The two can't be compared: another kind of measure, bands, or no exchange rate."
             : `Small: what is left at each upper edge, ${tariff.currency}, ${against.taxPercent === "0" ? "both without tax" : `sell rates less ${against.taxPercent} % tax`}, tables alone.`}
         </span>
       )}

@@ -37,7 +37,7 @@ export function TariffList({
     <div className="sheet narrow overflow-x-auto">
       <table className="w-full border-collapse">
         <thead className="sticky top-0 bg-sheet text-left text-xs text-soft">
-          <tr className="border-b border-edge [&>th]:px-3 [&>th]:py-1.5 [&>th]:font-normal">
+          <tr className="border-b border-edge [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">
             <th>Tariff</th>
             <th>Side</th>
             <th>Carrier</th>
@@ -46,7 +46,7 @@ export function TariffList({
             <th>Used by</th>
             <th>In force</th>
             <th>Next edition</th>
-            <th>Last change</th>
+            <th className="whitespace-nowrap">Last change</th>
             <th className="text-right">Findings</th>
           </tr>
         </thead>
@@ -65,13 +65,13 @@ function Row({ entry, today }: { readonly entry: TariffSummary; readonly today: 
   const current = editions.find((edition) => editionState(edition, today) === "in force");
   const next = editions.find((edition) => editionState(edition, today) === "to come");
   return (
-    <tr className="border-b border-hairline last:border-0 hover:bg-well [&>td]:h-[30px] [&>td]:px-3">
+    <tr className="border-b border-hairline last:border-0 hover:bg-well [&>td]:h-[30px] [&>td]:px-2">
       <td className="font-semibold">
         <Link prefetch={false} className="link" href={`/tariffs/${encodeURIComponent(tariff.code)}`}>
           {tariff.name}
         </Link>
       </td>
-      <td>{tariff.side === "buy" ? "what we pay" : "what we charge"}</td>
+      <td className="whitespace-nowrap">{tariff.side === "buy" ? "we pay" : "we charge"}</td>
       <td>{entry.carrier ?? <span className="text-faint">–</span>}</td>
       <td className="whitespace-nowrap">
         {tariff.currency}, {measureWords(tariff)}
@@ -80,7 +80,7 @@ function Row({ entry, today }: { readonly entry: TariffSummary; readonly today: 
       <td>
         <Users users={entry.usedBy} />
       </td>
-      <td>
+      <td className="whitespace-nowrap">
         {current ? (
           <>
             {current.label}
@@ -94,7 +94,9 @@ function Row({ entry, today }: { readonly entry: TariffSummary; readonly today: 
           <span className="text-loss">none</span>
         )}
       </td>
-      <td>{next ? `${next.label}, from ${next.from}` : <span className="text-faint">none</span>}</td>
+      <td className="whitespace-nowrap">
+        {next ? `${next.label}, ${next.from}` : <span className="text-faint">none</span>}
+      </td>
       <td className="whitespace-nowrap">
         {entry.changed ? (
           <span title={entry.changed.who}>{entry.changed.day}</span>

@@ -33,7 +33,7 @@ export function TariffSheet({ tariff, chart, edition, usedBy }: Props) {
         <dd>
           {tariff.currency}, {tariff.side === "buy" ? "what we pay" : "what we charge"}, by{" "}
           {measureWords(tariff)}
-          {edition.lowerNextBreak === true && "; the next break’s rate at its edge where that costs less"}
+          {edition.lowerNextBreak === true && "; the next break's rate at its edge where that costs less"}
         </dd>
         <dt>Zones</dt>
         <dd>{chart?.name ?? tariff.zoneChart}</dd>

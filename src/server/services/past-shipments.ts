@@ -44,7 +44,8 @@ export async function pastShipments(
         .filter(({ plan }) => plan.kind === "tariff" && plan.tariff === tariff.code)
         .map(({ code }) => code);
   if (users.length === 0) return [];
-  const whole = buys ? shipments.position : sql<number>`0`;
+  // what is sold is charged for the order, what is bought for each shipment
+  const each = buys ? [shipments.order, shipments.position] : [shipments.order];
   const rows = await db
     .select({
       order: shipments.order,
@@ -63,8 +64,8 @@ export async function pastShipments(
         gte(orders.placedAt, new Date(now.getTime() - YEAR_DAYS * DAY_MS).toISOString()),
       ),
     )
-    .groupBy(shipments.order, whole, orders.country, orders.subdivision, orders.postcode)
-    .orderBy(shipments.order, whole);
+    .groupBy(...each, orders.country, orders.subdivision, orders.postcode)
+    .orderBy(...each);
   const unit = basePerUnit(tariff.measure, tariff.unit);
   return rows.flatMap(({ order, country, subdivision, postcode, value }) => {
     if (value === null) return [];

@@ -36,14 +36,14 @@ async function anOrder(state: string) {
   return { number: order.number, version: order.version, who: "Test", now };
 }
 
-test("the demo has an order in every queue but the last", async () => {
+test("the demo has an order in every queue", async () => {
   const { counts } = await orderQueue(db, undefined, undefined);
   expect(Object.fromEntries(counts.map(({ state, count }) => [state, count > 0]))).toEqual({
     "to-rate": true,
     "needs-look": true,
     "out-of-date": true,
     ready: true,
-    done: false,
+    done: true,
   });
 });
 

@@ -31,6 +31,11 @@ export default async function ComparePage({ params, searchParams }: Props) {
       key={`${before.label} ${second.code} ${after.label}`}
       before={sides[0]}
       after={sides[1]}
+      names={Object.fromEntries(
+        setup.zoneCharts
+          .find((chart) => chart.code === tariff.zoneChart)
+          ?.zones.map((zone) => [zone.code, zone.name]) ?? [],
+      )}
       tariffs={setup.tariffs.map(({ code: own, name, editions }) => ({
         code: own,
         name,

@@ -1,0 +1,115 @@
+import { eq, sql } from "drizzle-orm";
+import { freshDatabase } from "../../../tests/support/database";
+import { loadDemo } from "../../../scripts/load-demo";
+import type { Database } from "@/db/connect";
+import { orders, shipments } from "@/db/schema";
+import { notesOn, writeNote } from "./cell-notes";
+import { currentSetup } from "./current-setup";
+import { editSetup } from "./edit-setup";
+import { keepFilePlan, knownFilePlan } from "./file-plans";
+import { lastChanges } from "./last-changes";
+import { orderQueue } from "./order-queue";
+import { viewOrder } from "./order-view";
+import { applyOffer, setQuantity } from "./orders";
+import { pastShipments } from "./past-shipments";
+import { renameMember } from "./rename-member";
+
+let base: Awaited<ReturnType<typeof freshDatabase>>;
+let db: Database;
+const now = new Date("2026-11-24T09:00:00Z");
+
+beforeAll(async () => {
+  base = await freshDatabase();
+  db = base.db;
+  await loadDemo(db, now);
+});
+afterAll(() => base.drop());
+
+const setupNow = async () => (await currentSetup(db, "draft"))!.setup;
+
+test("every tariff of the demo has its year's shipments, of both sides, by its own measure and unit", async () => {
+  const setup = await setupNow();
+  for (const tariff of setup.tariffs) {
+    const past = await pastShipments(db, setup, tariff, now);
+    expect([tariff.code, past.length > 5]).toEqual([tariff.code, true]);
+    for (const { value } of past) expect(Number(value)).toBeGreaterThan(0);
+  }
+  const of = async (code: string) =>
+    pastShipments(db, setup, setup.tariffs.find((tariff) => tariff.code === code)!, now);
+  const [row] = await db
+    .select({ n: sql<number>`count(*)::int`, grams: sql<string>`sum(actual_weight) * 1000` })
+    .from(shipments)
+    .innerJoin(orders, eq(orders.charge, shipments.charge))
+    .where(eq(shipments.service, "PNP-LETTER"));
+  const letters = await of("PNP-LETTER-BUY");
+  expect(letters).toHaveLength(row!.n);
+  expect(letters.reduce((sum, { value }) => sum + Number(value), 0)).toBeCloseTo(Number(row!.grams), 3);
+  // an order sold by a table is one, in however many shipments it goes
+  const sold = await of("DEALER-ROAD-SELL");
+  expect(new Set(sold.map(({ order }) => order)).size).toBe(sold.length);
+});
+
+test("a charge that is applied says what it expects to ship; applied anew, only the new one counts", async () => {
+  const { entries } = await orderQueue(db, "to-rate", undefined);
+  const view = async (number: string) => {
+    const found = await viewOrder(db, number, now);
+    if (!found.ok) throw new Error(found.code);
+    return found.value;
+  };
+  const number = entries[0]!.number;
+  const counted = () =>
+    db
+      .select({ service: shipments.service, weight: shipments.actualWeight, pieces: shipments.pieces })
+      .from(shipments)
+      .innerJoin(orders, eq(orders.charge, shipments.charge))
+      .where(eq(shipments.order, number));
+  const first = await view(number);
+  const offer = first.quote!.offers[0]!.offer;
+  const command = { number, who: "Test", now };
+  expect(await applyOffer(db, { ...command, version: first.order.version }, offer)).toMatchObject({
+    ok: true,
+  });
+  const before = await counted();
+  expect(before.length).toBeGreaterThan(0);
+  const [line] = first.lines;
+  const second = await view(number);
+  await setQuantity(db, { ...command, version: second.order.version }, line!.position, line!.quantity + 1);
+  const third = await view(number);
+  await applyOffer(db, { ...command, version: third.order.version }, third.quote!.offers[0]!.offer);
+  const after = await counted();
+  const pieces = (rows: typeof after) => rows.reduce((sum, row) => sum + row.pieces, 0);
+  expect(pieces(after)).toBe(pieces(before) + 1);
+});
+
+test("a note is written, written over, taken off with an empty one, and goes along with its tariff's code", async () => {
+  const cell = { tariff: "TRN-ECO-BUY", edition: "2026", zone: "1", edge: "2", band: "" };
+  await writeNote(db, cell, " agreed ", "Maarja", now);
+  await writeNote(db, cell, "agreed again", "Ott", now);
+  expect(await notesOn(db, "TRN-ECO-BUY", "2026")).toMatchObject([
+    { note: "agreed again", writtenBy: "Ott" },
+  ]);
+  await renameMember(db, { list: "tariffs", from: "TRN-ECO-BUY", to: "TRN-ECO" }, "Test", now);
+  expect(await notesOn(db, "TRN-ECO", "2026")).toHaveLength(1);
+  await renameMember(db, { list: "tariffs", from: "TRN-ECO", to: "TRN-ECO-BUY" }, "Test", now);
+  await writeNote(db, cell, "  ", "Ott", now);
+  expect(await notesOn(db, "TRN-ECO-BUY", "2026")).toEqual([]);
+});
+
+test("who changed a tariff last, and when", async () => {
+  const path = "tariffs/AMB-VAN-BUY/editions/2026/rows/0/rates/0";
+  const setup = await setupNow();
+  const from = setup.tariffs.find(({ code }) => code === "AMB-VAN-BUY")!.editions[0]!.rows[0]!
+    .rates[0] as string;
+  await editSetup(db, [{ path, from, to: "5" }], "Maarja", now);
+  await editSetup(db, [{ path, from: "5", to: from }], "Ott", new Date(now.getTime() + 60_000));
+  const changes = await lastChanges(db, "tariffs");
+  expect(changes.get("AMB-VAN-BUY")).toEqual({ at: "2026-11-24T09:01:00.000Z", who: "Ott" });
+  expect(changes.has("PNP-LETTER-BUY")).toBe(false);
+});
+
+test("how a file was read is known by its heads, the last way counts", async () => {
+  expect(await knownFilePlan(db, "zone|price")).toBeUndefined();
+  await keepFilePlan(db, "zone|price", '{"a":1}', "Maarja", now);
+  await keepFilePlan(db, "zone|price", '{"a":2}', "Maarja", now);
+  expect(JSON.parse((await knownFilePlan(db, "zone|price"))!)).toEqual({ a: 2 });
+});
