@@ -1,11 +1,9 @@
-import { chromium, type Page } from "@playwright/test";
-import { demoPeople } from "./load-demo";
-import { runningServer } from "./machine/server";
+import type { Page } from "@playwright/test";
+import { openBrowser, report, timed } from "./bench/screen";
 
 const ENTRIES = 50_000;
 const PASTED = 5_000;
 const FRAMES = 120;
-const PATIENCE_MS = 120_000;
 
 const row = (i: number, country: string) => `${1 + (i % 5)}\t${country}\t\t${10_000 + i}`;
 const rows = (count: number, country: string) =>
@@ -13,17 +11,7 @@ const rows = (count: number, country: string) =>
 
 /** `npm run bench:screens`: how a zone chart of 50,000 entries behaves in the running demo; the chart is made, measured and deleted. */
 async function main(): Promise<void> {
-  const url = process.env.BASE_URL ?? runningServer("demo")?.url;
-  const [person] = demoPeople;
-  if (url === undefined || !person) throw new Error("start the demo first: ./wallodrom demo");
-  const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-first-run"] });
-  const context = await browser.newContext({ baseURL: url, viewport: { width: 1280, height: 800 } });
-  const page = await context.newPage();
-  page.setDefaultTimeout(PATIENCE_MS);
-  await page.request.post("/api/auth/sign-in/email", {
-    data: { email: person.email, password: person.password },
-    headers: { origin: url },
-  });
+  const { browser, page } = await openBrowser();
   const path = await makeChart(page);
   try {
     report(`paste of ${ENTRIES} rows`, await timed(() => paste(page, ENTRIES, "SE")));
@@ -38,16 +26,6 @@ async function main(): Promise<void> {
     await page.waitForURL((now) => !now.pathname.endsWith(path));
     await browser.close();
   }
-}
-
-function report(what: string, ms: number): void {
-  console.log(`${what.padEnd(40)} ${Math.round(ms)} ms`);
-}
-
-async function timed(work: () => Promise<unknown>): Promise<number> {
-  const begun = performance.now();
-  await work();
-  return performance.now() - begun;
 }
 
 async function makeChart(page: Page): Promise<string> {

@@ -1,36 +1,11 @@
 import { z } from "zod";
 import { refuse } from "./primitives";
+import { measures, unitsOfMeasure, type Measure } from "./measures";
 
 /** What a condition or a term can measure. */
-export const measure = z.enum([
-  "quantity",
-  "lines",
-  "actualWeight",
-  "chargeableWeight",
-  "volume",
-  "goodsValue",
-  "goodsValueIncTax",
-  "goodsValueBeforeDiscount",
-  "goodsValueBeforeDiscountIncTax",
-  "longestSide",
-  "parcels",
-  "cost",
-  "distance",
-]);
+export const measure = z.enum(measures);
 
-export type Measure = z.infer<typeof measure>;
-
-const weights = ["kg", "g", "lb", "oz"] as const;
-const volumes = ["m3", "l", "cm3", "ft3", "in3"] as const;
-
-/** The units a measure can be in; money and counts have none. */
-export const unitsOfMeasure: Partial<Record<Measure, readonly string[]>> = {
-  chargeableWeight: weights,
-  actualWeight: weights,
-  volume: volumes,
-  longestSide: ["cm", "mm", "m", "in"],
-  distance: ["km"],
-};
+export type { Measure } from "./measures";
 
 /** Refuses a unit that does not fit its measure. */
 export function fittingUnit(

@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { fittingUnit, unitsOfMeasure } from "./measure";
+import { fittingUnit } from "./measure";
+import { unitsOfMeasure } from "./measures";
 import { code, currency, date, name, nonNegative, positive, refuse } from "./primitives";
 
 type Context = { addIssue: (issue: never) => void };

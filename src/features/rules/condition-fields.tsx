@@ -1,6 +1,6 @@
 "use client";
 
-import { measure as measures, unitsOfMeasure, type Measure } from "@/core/setup/measure";
+import { measures, unitsOfMeasure, type Measure } from "@/core/setup/measures";
 import { destinationText, readDestinations } from "@/features/edits";
 import { measureName } from "@/messages/condition-sentence";
 import type { Committed } from "@/ui/fields/commit";
@@ -156,7 +156,7 @@ function MeasureFields({
         value={plain.measure}
         onChange={(event) => void onCommit(withMeasure(bound, event.target.value as Measure, plain.unit))}
       >
-        {measures.options.map((one) => (
+        {measures.map((one) => (
           <option key={one} value={one}>
             {measureName(one)}
           </option>

@@ -1,5 +1,5 @@
 import type { Condition } from "@/core/setup/condition";
-import { unitsOfMeasure, type Measure } from "@/core/setup/measure";
+import { unitsOfMeasure, type Measure } from "@/core/setup/measures";
 
 /** What a condition asks about. */
 export const conditionKinds = {

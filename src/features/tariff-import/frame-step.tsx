@@ -21,7 +21,7 @@ const units: readonly WeightUnit[] = ["kg", "g", "lb", "oz"];
 
 /** The file's unit, and what new tariffs, editions and zones are. */
 export function FrameStep({ plan, fileName, charts, edges, onPlan, makes, dates }: Props) {
-  const { frame, fileUnit, chart } = plan;
+  const { frame, fileUnit } = plan;
   const set = (part: Partial<ImportPlan["frame"]>) => onPlan({ frame: { ...frame, ...part } });
   const suspected = suspicionOf(edges, plan);
   return (
@@ -50,55 +50,7 @@ export function FrameStep({ plan, fileName, charts, edges, onPlan, makes, dates 
             <Button onClick={() => onPlan({ fileUnit: suspected })}>Read them as {suspected}</Button>
           </span>
         )}
-        <label>
-          zones of{" "}
-          <select
-            aria-label="Zone chart"
-            className={control}
-            value={chart.kind === "new" ? "" : chart.code}
-            onChange={(event) =>
-              onPlan({
-                chart:
-                  event.target.value === ""
-                    ? newChart(
-                        fileName,
-                        charts.map((one) => one.code),
-                      )
-                    : { kind: "known", code: event.target.value },
-              })
-            }
-          >
-            {charts.map((one) => (
-              <option key={one.code} value={one.code}>
-                {one.name}
-              </option>
-            ))}
-            <option value="">a new chart, made of the file</option>
-          </select>
-        </label>
-        {chart.kind === "new" ? (
-          (["code", "name"] as const).map((field) => (
-            <label key={field} className="text-soft">
-              {field}{" "}
-              <input
-                aria-label={`Zone chart: ${field}`}
-                className="control h-7 w-32 px-1.5 text-ink"
-                value={chart[field]}
-                onChange={(event) => onPlan({ chart: { ...chart, [field]: event.target.value } })}
-              />
-            </label>
-          ))
-        ) : (
-          <label className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="accent-[var(--ink)]"
-              checked={plan.addZones}
-              onChange={(event) => onPlan({ addZones: event.target.checked })}
-            />
-            add zones and places it lacks
-          </label>
-        )}
+        <ChartFields plan={plan} fileName={fileName} charts={charts} onPlan={onPlan} />
       </div>
       {(makes || dates) && (
         <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-2">
@@ -140,6 +92,69 @@ export function FrameStep({ plan, fileName, charts, edges, onPlan, makes, dates 
         </div>
       )}
     </section>
+  );
+}
+
+/** The zones the rates are for: of a chart that is there, or of one the file makes. */
+function ChartFields({
+  plan,
+  fileName,
+  charts,
+  onPlan,
+}: Pick<Props, "plan" | "fileName" | "charts" | "onPlan">) {
+  const { chart } = plan;
+  return (
+    <>
+      <label>
+        zones of{" "}
+        <select
+          aria-label="Zone chart"
+          className={control}
+          value={chart.kind === "new" ? "" : chart.code}
+          onChange={(event) =>
+            onPlan({
+              chart:
+                event.target.value === ""
+                  ? newChart(
+                      fileName,
+                      charts.map((one) => one.code),
+                    )
+                  : { kind: "known", code: event.target.value },
+            })
+          }
+        >
+          {charts.map((one) => (
+            <option key={one.code} value={one.code}>
+              {one.name}
+            </option>
+          ))}
+          <option value="">a new chart, made of the file</option>
+        </select>
+      </label>
+      {chart.kind === "new" ? (
+        (["code", "name"] as const).map((field) => (
+          <label key={field} className="text-soft">
+            {field}{" "}
+            <input
+              aria-label={`Zone chart: ${field}`}
+              className="control h-7 w-32 px-1.5 text-ink"
+              value={chart[field]}
+              onChange={(event) => onPlan({ chart: { ...chart, [field]: event.target.value } })}
+            />
+          </label>
+        ))
+      ) : (
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-[var(--ink)]"
+            checked={plan.addZones}
+            onChange={(event) => onPlan({ addZones: event.target.checked })}
+          />
+          add zones and places it lacks
+        </label>
+      )}
+    </>
   );
 }
 

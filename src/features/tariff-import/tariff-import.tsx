@@ -36,8 +36,7 @@ export function TariffImport(settings: Props) {
   const [busy, setBusy] = useState(false);
   const sheet = file?.sheets[plan?.sheets[0] ?? 0];
   const goes = (kind: string) => Object.values(targets).some((target) => target.kind === kind);
-  const wrong =
-    plan && whatIsWrong(plan, goes("new") || goes("next"), boundaryTrouble(plan, targets, tariffs));
+  const wrong = plan && whatIsWrong(plan, goes("new") || goes("next"), targetTrouble(plan, targets, tariffs));
   const store = async () => {
     if (!plan || !reading || !grounds || !sheet) return;
     setBusy(true);
@@ -154,7 +153,7 @@ function whatIsWrong(plan: ImportPlan, dates: boolean, boundary: string | undefi
 }
 
 /** A tariff that is there keeps its side of an edge and its unit; a table read otherwise can't go into it. */
-function boundaryTrouble(
+function targetTrouble(
   { plan, frame }: ImportPlan,
   targets: ReturnType<typeof useImport>["targets"],
   known: readonly KnownTariff[],
@@ -162,6 +161,8 @@ function boundaryTrouble(
   for (const target of Object.values(targets)) {
     const tariff = "code" in target ? known.find((one) => one.code === target.code) : undefined;
     if (!tariff || target.kind === "new") continue;
+    if (target.kind === "next" && tariff.editions.some(({ label }) => label === frame.label))
+      return `${tariff.name} has an edition ${frame.label} already: replace that one, or call the new one otherwise.`;
     if (tariff.boundary !== plan.boundary)
       return `In ${tariff.name} a value at an edge is in the break ${tariff.boundary === "upTo" ? "below" : "above"}: choose that above.`;
     if (tariff.unit !== frame.unit)

@@ -1,5 +1,5 @@
 import type { Edition, Tariff } from "@/core/setup/tariff";
-import { unitsOfMeasure } from "@/core/setup/measure";
+import { unitsOfMeasure } from "@/core/setup/measures";
 import { breakWords } from "@/messages/figures";
 import { edgeUnit, measureNames } from "./tariff-words";
 

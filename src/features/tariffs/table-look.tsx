@@ -70,7 +70,8 @@ export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, aga
           <select
             aria-label="Laid against"
             className="control h-7 px-1"
-            value={against?.code ?? ""}
+            key={against?.code ?? ""}
+            defaultValue={against?.code ?? ""}
             onChange={(event) => lay(event.target.value)}
           >
             <option value="">nothing</option>
