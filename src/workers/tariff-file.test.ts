@@ -1,3 +1,12 @@
+import fc from "fast-check";
+import demo from "../../demo/nettle-and-comb.setup.json";
+import { anyTariff } from "../../tests/support/any-tariff";
+import { sure } from "../../tests/support/smallest-setup";
+import { parseSetup } from "@/core/setup/parse-setup";
+import type { Edition, Tariff } from "@/core/setup/tariff";
+import { withTable } from "@/core/tariff-files/build-table";
+import { writeEdition, type TableShape } from "@/core/tariff-files/edition-records";
+import { writeTable } from "@/tabular/write-table";
 import type { FileAnswer, ReadRequest, Reading } from "@/core/tariff-files/thread";
 import type { FileProblem } from "@/tabular/table-file";
 import { writeWorkbook } from "@/tabular/write-workbook";
@@ -106,4 +115,42 @@ test("long files say how far they are", () => {
   const { counts } = read();
   expect(counts.new + counts.refused).toBe(25_000);
   expect(said.filter(({ kind }) => kind === "progress")).toHaveLength(2);
+});
+
+/** An edition out into a file's bytes and back in its own place, read as its heads suggest. */
+async function thereAndBack(tariff: Tariff, edition: Edition, shape: TableShape, kind: "csv" | "xlsx") {
+  const { head, rows } = writeEdition(tariff, edition, shape);
+  const bytes =
+    kind === "csv"
+      ? Buffer.from(writeTable(head, rows))
+      : new Uint8Array(await (await writeWorkbook([{ name: edition.label, head, rows }])).arrayBuffer());
+  const { opened, read } = reader(bytes);
+  const plan = { ...opened.sheets[0]!.guess, boundary: tariff.boundary };
+  const name = shape === "list" ? tariff.code : "";
+  const { tariffs, counts } = read({ plan, addZones: true, targets: { [name]: edition } });
+  expect({ ...counts, same: 0 }).toEqual({ new: 0, changed: 0, same: 0, refused: 0 });
+  return withTable(edition, tariffs[0]!.table);
+}
+
+describe.each([
+  ["list", "csv"],
+  ["matrix", "csv"],
+  ["list", "xlsx"],
+  ["matrix", "xlsx"],
+] as const)("a %s in a %s file", (shape, kind) => {
+  test("comes in again unchanged for every table of the demo", async () => {
+    for (const tariff of sure(parseSetup(demo)).tariffs)
+      for (const edition of tariff.editions)
+        expect(await thereAndBack(tariff, edition, shape, kind)).toEqual(edition);
+  });
+
+  test("and for generated ones", async () => {
+    await fc.assert(
+      fc.asyncProperty(anyTariff, async (tariff) => {
+        const [edition] = tariff.editions;
+        if (edition) expect(await thereAndBack(tariff, edition, shape, kind)).toEqual(edition);
+      }),
+      { numRuns: 60 },
+    );
+  });
 });

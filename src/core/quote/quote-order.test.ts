@@ -330,6 +330,27 @@ test("the day of the order is the business's day: 21:59 and 22:01 in London are 
   expect(reason({ setup: change, request: { placedAt: "2026-12-31T22:01:00Z" } })).toBe("no-edition");
 });
 
+test("the last minute of an edition's last day in the business's time zone has its rates, the next minute the next one's", () => {
+  const change = (s: Setup) => {
+    const [first] = s.tariffs[0]!.editions;
+    s.tariffs[0]!.editions = [
+      { ...first!, to: "2026-12-31" },
+      {
+        ...first!,
+        label: "2027",
+        from: "2027-01-01",
+        rows: first!.rows.map((row) => ({ ...row, rates: row.rates.map(() => "70.00") })),
+      },
+    ];
+  };
+  const cost = (placedAt: string) => run({ setup: change, request: { placedAt } }).offers[0]!.cost;
+  // midnight in Tallinn is 22:00 of the day before in UTC
+  expect(cost("2026-12-31T21:59:59Z")).not.toBe("70.00");
+  expect(cost("2026-12-31T22:00:00Z")).toBe("70.00");
+  expect(cost("2026-12-31T23:59:00+02:00")).not.toBe("70.00");
+  expect(cost("2027-01-01T00:00:00+02:00")).toBe("70.00");
+});
+
 test("a request that names what is not there is told where", () => {
   const compiled = sure(compileSetup(smallestSetup()));
   const ask = (request: object) => {

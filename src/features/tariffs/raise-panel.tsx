@@ -49,6 +49,16 @@ export function RaisePanel({ tariff, edition, onClose }: Props) {
             return Promise.resolve({ ok: true });
           }}
         />
+        <PickManyField
+          label="Only breaks"
+          chosen={typed.breaks.map(String)}
+          options={edition.breaks.map((entry, i) => ({ value: String(i), name: entry.edge ?? "above" }))}
+          none="all of them"
+          onCommit={(breaks) => {
+            set({ breaks: breaks.map(Number) });
+            return Promise.resolve({ ok: true });
+          }}
+        />
       </div>
       {outcome && <Preview cells={outcome.cells} tariff={tariff} edition={edition} />}
       {wrong !== undefined && typed.by !== "" && <p className="text-loss">{wrong}</p>}

@@ -15,6 +15,8 @@ export interface RaiseTyped {
   readonly step: string;
   readonly mode: RateRounding["mode"];
   readonly zones: readonly string[];
+  /** Breaks by their places, none for all. */
+  readonly breaks: readonly number[];
   readonly bounds: boolean;
   /** Whether the raised rates get an edition of their own. */
   readonly fresh: boolean;
@@ -34,6 +36,7 @@ export function useRaise(tariff: Tariff, edition: Edition) {
     step: "0.05",
     mode: "nearest",
     zones: [],
+    breaks: [],
     bounds: true,
     fresh: true,
     label: year,
@@ -64,7 +67,11 @@ function outcomeOf(tariff: Tariff, edition: Edition, typed: RaiseTyped): RaiseOu
   return planRaise(tariff, edition, {
     raise: typed.way === "percent" ? { percent: by } : { amount: by },
     rounding: step === "" ? undefined : { step, mode: typed.mode },
-    selection: { bounds: typed.bounds, ...(typed.zones.length > 0 ? { zones: typed.zones } : {}) },
+    selection: {
+      bounds: typed.bounds,
+      ...(typed.zones.length > 0 ? { zones: typed.zones } : {}),
+      ...(typed.breaks.length > 0 ? { breaks: typed.breaks } : {}),
+    },
     into: typed.fresh ? { label: typed.label, from: readDate(typed.from) } : undefined,
   });
 }
