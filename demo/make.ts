@@ -6,6 +6,7 @@ import { items } from "./parts/items";
 import { channels, itemExceptions, offers } from "./parts/offers";
 import { makeOrders } from "./parts/orders";
 import { goodsClasses, origins, zoneCharts } from "./parts/places";
+import { rateList } from "./parts/rate-list";
 import { tariffs } from "./parts/tariffs";
 
 /** `npm run demo:make`: writes the demo business from its parts. */
@@ -163,6 +164,11 @@ const write = (file: string, value: unknown) =>
 write("nettle-and-comb.setup.json", setup);
 write("nettle-and-comb.items.json", items);
 write("nettle-and-comb.orders.json", makeOrders(prices, taxes));
+const [day, zones] = [
+  tariffs.find(({ code }) => code === "TRN-ECO-BUY"),
+  zoneCharts.find(({ code }) => code === "TRN"),
+];
+if (day && zones) writeFileSync(join(import.meta.dirname, "ternwing-2027.csv"), rateList(day, zones));
 write("smallest.setup.json", smallest);
 write("smallest.request.json", {
   channel: "web",

@@ -6,13 +6,20 @@ import { root } from "./machine/paths";
 import { runningServer } from "./machine/server";
 
 /** The main views, as the README shows them: file, address, theme. */
-const views: readonly [name: string, path: string, theme: "light" | "dark"][] = [
+const views: readonly [
+  name: string,
+  path: string,
+  theme: "light" | "dark",
+  prepare?: (page: Page) => Promise<void>,
+][] = [
   ["order", "/orders/10482", "light"],
   ["order-dark", "/orders/10477", "dark"],
   ["order-withheld", "/orders?queue=needs-look", "light"],
-  ["tariff", "/tariffs/AMB-VAN-BUY?edition=2026&row=1&break=3", "light"],
+  ["tariff", "/tariffs/PNP-PARCEL-BUY?edition=2026&row=3&break=3&against=SHOP-POST-SELL", "light", pinTrial],
   ["tariff-dark", "/tariffs/STP-TRT-BUY?row=2&break=2", "dark"],
   ["tariffs", "/tariffs", "light"],
+  ["tariff-file", "/tariffs/+file", "light", chooseFile],
+  ["tariff-compare", "/tariffs/PNP-PARCEL-BUY/compare?a=2026&b=2027", "light"],
   ["offer", "/offers/island", "light"],
   ["zones", "/zones/PNP", "light"],
   ["carrier", "/carriers/PNP", "light"],
@@ -26,7 +33,6 @@ const views: readonly [name: string, path: string, theme: "light" | "dark"][] = 
     "light",
   ],
   ["board", "/zones/board", "light"],
-  ["origin-dark", "/origins/GDY", "dark"],
   ["try", "/offers/try?channel=web&goods=2+SMOKER&country=SE&postcode=62145", "light"],
 ];
 
@@ -37,6 +43,17 @@ const flags = [
   "--disable-quic",
   "--no-first-run",
 ];
+
+async function pinTrial(page: Page): Promise<void> {
+  await page.getByLabel(/Trial: how much/).fill("7.4");
+  await page.keyboard.press("Enter");
+  await page.getByRole("grid").focus();
+}
+
+async function chooseFile(page: Page): Promise<void> {
+  await page.locator("input[type=file]").setInputFiles(join(root, "demo/ternwing-2027.csv"));
+  await page.getByRole("region", { name: "Where it goes" }).waitFor();
+}
 
 async function expectNone(page: Page, text: string): Promise<void> {
   await page.getByText(text).first().waitFor({ state: "hidden" });
@@ -60,12 +77,13 @@ async function main(names: string[]): Promise<void> {
     data: { email: person.email, password: person.password },
     headers: { origin: url },
   });
-  for (const [name, path, theme] of views) {
+  for (const [name, path, theme, prepare] of views) {
     if (names.length > 0 && !names.includes(name)) continue;
     await context.addCookies([{ name: "theme", value: theme, url }]);
     await page.goto(path, { waitUntil: "networkidle" });
     // maps come after the page
     await expectNone(page, "Drawing the map…");
+    await prepare?.(page);
     await page.screenshot({ path: join(out, `${name}.png`) });
   }
   await context.clearCookies();

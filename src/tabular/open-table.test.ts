@@ -44,6 +44,19 @@ test("a text's rows keep their lines, blank ones between them too, and are parse
   expect(rowsOf(file)).toEqual(rows);
 });
 
+test("the sign between cells is the one that cuts rows alike, whatever else is in them", () => {
+  const rows = [
+    "Rates, net",
+    "zone;up to;price",
+    "Sweden, Denmark;2;4,20",
+    "Gotland, Åland, Bornholm;2;4,20",
+    "Finland;5;on request",
+  ];
+  expect(opened(utf8(rows.join("\n"))).how).toBe("utf-8, semicolons between cells");
+  expect(opened(utf8('zone,price\n1,"4;20;1"\n2,"5;1;1"')).how).toBe("utf-8, commas between cells");
+  expect(opened(utf8("zone\tprice\n1\t4,20\n2\t5,20")).how).toBe("utf-8, tabs between cells");
+});
+
 test("sheets that are written are read again, figures with their digits and long ones whole", async () => {
   const rows = [
     ["1", "12.50", "0", "007"],

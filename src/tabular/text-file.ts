@@ -11,7 +11,8 @@ export function openText(bytes: Uint8Array): TableFile {
   if (encoding === "windows-1252" && text.includes("\0")) throw new FileFault("binary");
   checkLines(text);
   const counter = new SheetCounter();
-  const delimiter = parse(text, undefined, (cells, line) => counter.see(cells, line));
+  const delimiter = guessDelimiter(text);
+  parse(text, delimiter, (cells, line) => counter.see(cells, line));
   if (counter.rows === 0) throw new FileFault("empty");
   const between = counter.first.some((cells) => cells.length > 1)
     ? `, ${DELIMITERS[delimiter] ?? "signs"} between cells`
@@ -19,25 +20,43 @@ export function openText(bytes: Uint8Array): TableFile {
   return {
     sheets: [{ name: "", rows: counter.rows, first: counter.first, merged: 0, errors: 0 }],
     how: `${encoding}${between}`,
-    scan: (_, __, visit) => void parse(text, delimiter, visit),
+    scan: (_, __, visit) => parse(text, delimiter, visit),
   };
 }
 
-/** Goes through the rows that hold something; gives the delimiter. */
-function parse(text: string, delimiter: string | undefined, visit: RowVisitor): string {
-  let [line, found] = [0, delimiter ?? ","];
+/** Goes through the rows that hold something. */
+function parse(text: string, delimiter: string, visit: RowVisitor): void {
+  let line = 0;
   Papa.parse<string[]>(text, {
-    ...(delimiter === undefined ? { delimitersToGuess: [";", "\t", ","] } : { delimiter }),
-    step: ({ data, errors, meta }) => {
+    delimiter,
+    step: ({ data, errors }) => {
       line += 1;
-      found = meta.delimiter;
       if (errors.some((error) => error.type === "Quotes")) throw new FileFault("broken-quotes");
       const cells = data.map(plainCell);
       if (cells.some((cell) => cell.length > limits.cell)) throw new FileFault("line-too-long");
       if (cells.some((cell) => cell !== "")) visit(cells, line);
     },
   });
-  return found;
+}
+
+/** Rows that are looked at for the sign between cells. */
+const LOOKED_AT = 100;
+
+/**
+ * The sign that cuts the most rows into equally many cells; of equal ones that of more cells. Titles have no cells and decimal
+ * commas cut rows too, but neither cuts all of them alike.
+ */
+function guessDelimiter(text: string): string {
+  let best = { delimiter: ",", alike: 0, cells: 1 };
+  for (const delimiter of Object.keys(DELIMITERS)) {
+    const { data } = Papa.parse<string[]>(text, { delimiter, preview: LOOKED_AT, skipEmptyLines: "greedy" });
+    const counts = new Map<number, number>();
+    for (const row of data) if (row.length > 1) counts.set(row.length, (counts.get(row.length) ?? 0) + 1);
+    for (const [cells, alike] of counts)
+      if (alike > best.alike || (alike === best.alike && cells > best.cells))
+        best = { delimiter, alike, cells };
+  }
+  return best.delimiter;
 }
 
 /** A file of one endless line is no table, and would be one row of millions of cells. */

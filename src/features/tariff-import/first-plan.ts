@@ -4,6 +4,7 @@ import {
   isWeight,
   newChart,
   stem,
+  type ChartLook,
   type ImportPlan,
   type KeptPlan,
   type KnownTariff,
@@ -13,7 +14,7 @@ import type { OpenFile } from "./use-tariff-file";
 
 export interface Settings {
   readonly tariffs: readonly KnownTariff[];
-  readonly charts: readonly { readonly code: string }[];
+  readonly charts: readonly ChartLook[];
   readonly currency: string;
   readonly nextYear: string;
   /** The edition somebody came from, to be replaced. */
@@ -22,16 +23,19 @@ export interface Settings {
 
 /** What a file that was just opened is taken for. */
 export function planFor(file: OpenFile, { tariffs, charts, currency, nextYear, into }: Settings): ImportPlan {
-  const guess = file.sheets[0]?.guess;
-  const target = into && tariffs.find((tariff) => tariff.code === into.code);
-  if (!guess) throw new Error("a file without a sheet");
-  const { decimalTold: _, unit, ...plan } = guess;
+  const [sheet] = file.sheets;
+  if (!sheet) throw new Error("a file without a sheet");
+  const { decimalTold: _, unit, ...plan } = sheet.guess;
+  const target = into
+    ? tariffs.find((tariff) => tariff.code === into.code)
+    : textsIn(sheet, plan.columns.tariff).flatMap((name) => knownAs(name, tariffs) ?? [])[0];
   const weight = target ? isWeight(target.measure) : true;
   const own = weight && target?.unit !== undefined ? (target.unit as ImportPlan["fileUnit"]) : "";
   return {
     plan: target ? { ...plan, boundary: target.boundary } : plan,
     sheets: [0],
-    fileUnit: unit ?? own,
+    // a file of its own tells its unit or is asked; one that replaces a table is most likely in the table's
+    fileUnit: unit ?? (into ? own : ""),
     frame: {
       side: target?.side ?? "buy",
       currency: target?.currency ?? currency,
@@ -41,18 +45,40 @@ export function planFor(file: OpenFile, { tariffs, charts, currency, nextYear, i
       label: nextYear,
       from: `${nextYear}-01-01`,
     },
-    chart: target
-      ? { kind: "known", code: target.zoneChart }
-      : plan.columns.zone === undefined || charts.length === 0
-        ? newChart(
-            file.name,
-            charts.map((chart) => chart.code),
-          )
-        : { kind: "known", code: charts[0]?.code ?? "" },
+    chart: target ? { kind: "known", code: target.zoneChart } : chartFor(file.name, sheet, charts),
     addZones: false,
     targets: {},
     choices: {},
   };
+}
+
+type Sheet = OpenFile["sheets"][number];
+
+/** The different texts of a column, in the lines that were looked at. */
+function textsIn({ first, guess }: Sheet, column: number | undefined): string[] {
+  if (column === undefined) return [];
+  return [...new Set(first.slice(guess.headLine).map((cells) => (cells[column] ?? "").trim()))].filter(
+    Boolean,
+  );
+}
+
+/** The chart that has most of the file's zones; a new one for places, and where none has any. */
+function chartFor(name: string, sheet: Sheet, charts: Settings["charts"]): ImportPlan["chart"] {
+  const { shape, columns, rates, headLine } = sheet.guess;
+  const heads = sheet.first[headLine - 1] ?? [];
+  const zones = shape === "breaksDown" ? rates.map((at) => heads[at] ?? "") : textsIn(sheet, columns.zone);
+  const wanted = new Set(zones.map((zone) => zone.trim().toLowerCase()));
+  const found = charts
+    .map(({ code, zones: names }) => ({
+      code,
+      count: new Set(names.map((one) => one.toLowerCase()).filter((one) => wanted.has(one))).size,
+    }))
+    .sort((a, b) => b.count - a.count)[0];
+  if (found && found.count > 0) return { kind: "known", code: found.code };
+  return newChart(
+    name,
+    charts.map((chart) => chart.code),
+  );
 }
 
 /**
@@ -95,9 +121,14 @@ export function targetsOf(
   return found;
 }
 
-/** An edition more of the tariff that has the name, by code or name, letter case aside. */
-function sameName(wanted: string, known: readonly KnownTariff[]): Target | undefined {
+/** The tariff that has the name, by code or name, letter case aside. */
+function knownAs(wanted: string, known: readonly KnownTariff[]): KnownTariff | undefined {
   const text = wanted.trim().toLowerCase();
-  const same = known.find(({ code, name }) => [code, name].some((one) => one.toLowerCase() === text));
+  return known.find(({ code, name }) => [code, name].some((one) => one.toLowerCase() === text));
+}
+
+/** An edition more of the tariff that has the name. */
+function sameName(wanted: string, known: readonly KnownTariff[]): Target | undefined {
+  const same = knownAs(wanted, known);
   return same && { kind: "next", code: same.code };
 }

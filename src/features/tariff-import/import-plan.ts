@@ -143,4 +143,5 @@ function freshCode(name: string, taken: readonly string[]): string {
   for (let i = 2; ; i++) if (!taken.includes(`${base}-${i}`)) return `${base}-${i}`;
 }
 
-export type ChartLook = Pick<ZoneChart, "code" | "name"> & { readonly zones: number };
+/** A chart with what its zones are called, codes and names; of great charts the first. */
+export type ChartLook = Pick<ZoneChart, "code" | "name"> & { readonly zones: readonly string[] };

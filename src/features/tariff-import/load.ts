@@ -2,6 +2,9 @@ import "server-only";
 import type { Setup } from "@/core/setup/setup";
 import type { ChartLook, KnownTariff } from "./import-plan";
 
+/** Zones of a chart that are held against a file's. */
+const MOST_ZONES = 300;
+
 /** What a file can go into. */
 export function importTargets(setup: Setup): { tariffs: KnownTariff[]; charts: ChartLook[] } {
   return {
@@ -22,6 +25,10 @@ export function importTargets(setup: Setup): { tariffs: KnownTariff[]; charts: C
         })),
       }),
     ),
-    charts: setup.zoneCharts.map(({ code, name, zones }) => ({ code, name, zones: zones.length })),
+    charts: setup.zoneCharts.map(({ code, name, zones }) => ({
+      code,
+      name,
+      zones: zones.slice(0, MOST_ZONES).flatMap((zone) => [zone.code, zone.name]),
+    })),
   };
 }

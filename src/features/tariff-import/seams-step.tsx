@@ -2,41 +2,42 @@
 
 import type { Seam, SeamChoice, SeamChoices } from "@/core/tariff-files/seam";
 import type { ReadTariff } from "@/core/tariff-files/thread";
+import { choiceOf, seamGroups, withChoice, type SeamGroup } from "./seam-groups";
 
 interface Props {
   readonly tariffs: readonly ReadTariff[];
   readonly choices: Readonly<Record<string, SeamChoices>>;
   readonly unit: string;
-  readonly onChoice: (tariff: string, seam: string, choice: SeamChoice) => void;
+  readonly onChoices: (choices: Readonly<Record<string, SeamChoices>>) => void;
 }
 
 /** Where the file's intervals do not meet, and what is done there. */
-export function SeamsStep({ tariffs, choices, unit, onChoice }: Props) {
-  const seams = tariffs.flatMap(({ name, seams: own }) => own.map((seam) => ({ name, seam })));
-  if (seams.length === 0) return null;
+export function SeamsStep({ tariffs, choices, unit, onChoices }: Props) {
+  const groups = seamGroups(tariffs);
+  if (groups.length === 0) return null;
   return (
     <section aria-label="Where breaks do not meet" className="sheet mb-3 px-4 py-3">
       <h2>Where breaks do not meet</h2>
       <ul className="mt-1">
-        {seams.map(({ name, seam }) => (
+        {groups.map((group) => (
           <li
-            key={`${name} ${seam.key}`}
+            key={group.key}
             className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1 last:border-0"
           >
-            <span className="min-w-[26rem]">
-              {tariffs.length > 1 && <b>{name}: </b>}
-              {seamSentence(seam, unit)}{" "}
+            <span className="min-w-[30rem] flex-1">
+              {sentence(group, unit)}{" "}
               <span className="text-soft">
-                {seam.rows} {seam.rows === 1 ? "row" : "rows"}, first in line {seam.line % 10_000_000}
+                {tariffs.length > 1 && `${namesOf(group)} · `}
+                {group.rows} {group.rows === 1 ? "row" : "rows"}, first in line {group.line % 10_000_000}
               </span>
             </span>
             <select
-              aria-label={`${name} ${seamSentence(seam, unit)}`}
-              className="control h-7 px-1"
-              value={choices[name]?.[seam.key] ?? seam.usual}
-              onChange={(event) => onChoice(name, seam.key, event.target.value as SeamChoice)}
+              aria-label={sentence(group, unit)}
+              className="control h-7 w-[22rem] px-1"
+              value={choiceOf(group, choices)}
+              onChange={(event) => onChoices(withChoice(choices, group, event.target.value as SeamChoice))}
             >
-              {seamOptions(seam, unit).map(([value, words]) => (
+              {options(group, unit).map(([value, words]) => (
                 <option key={value} value={value}>
                   {words}
                 </option>
@@ -47,6 +48,22 @@ export function SeamsStep({ tariffs, choices, unit, onChoice }: Props) {
       </ul>
     </section>
   );
+}
+
+function namesOf({ seams }: SeamGroup): string {
+  return [...new Set(seams.map(({ tariff }) => tariff))].join(", ");
+}
+
+const MOST_NAMED = 4;
+
+function sentence({ steps, seams }: SeamGroup, unit: string): string {
+  const [first] = seams;
+  if (!first) return "";
+  if (!steps) return seamSentence(first.seam, unit);
+  const places = [...new Set(seams.map(({ seam }) => `${seam.end} to ${seam.start}`))];
+  const named = places.slice(0, MOST_NAMED).join(", ");
+  const more = places.length > MOST_NAMED ? ` and ${places.length - MOST_NAMED} more` : "";
+  return `Breaks begin one step after the one before ends: ${named}${more} ${unit}.`;
 }
 
 function seamSentence({ kind, end, start }: Seam, unit: string): string {
@@ -63,7 +80,18 @@ function seamSentence({ kind, end, start }: Seam, unit: string): string {
   }
 }
 
-function seamOptions({ kind, end, start }: Seam, unit: string): readonly (readonly [SeamChoice, string])[] {
+type Options = readonly (readonly [SeamChoice, string])[];
+
+function options({ steps, seams }: SeamGroup, unit: string): Options {
+  const [first] = seams;
+  if (!first) return [];
+  const { kind, end, start } = first.seam;
+  if (steps)
+    return [
+      ["upper", `where the lower one ends is the edge, like ${end}`],
+      ["lower", `where the upper one begins is the edge, like ${start}`],
+      ["empty", "no rate in between"],
+    ];
   switch (kind) {
     case "gap":
       return [
@@ -83,7 +111,7 @@ function seamOptions({ kind, end, start }: Seam, unit: string): readonly (readon
       ];
     case "lastBound":
       return [
-        ["lower", `ends at ${end} ${unit}`],
+        ["lower", `it ends at ${end} ${unit}`],
         ["upper", "and above"],
       ];
   }

@@ -106,9 +106,7 @@ export function TariffImport(settings: Props) {
             tariffs={reading.tariffs}
             choices={plan.choices}
             unit={plan.fileUnit}
-            onChoice={(name, seam, choice) =>
-              work.set({ choices: { ...plan.choices, [name]: { ...plan.choices[name], [seam]: choice } } })
-            }
+            onChoices={(choices) => work.set({ choices })}
           />
           <TargetsStep
             tariffs={reading.tariffs}
