@@ -1,16 +1,8 @@
 import { Decimal } from "../money/decimal";
+import { plainDecimal } from "../money/decimal-text";
 import type { Edition, TariffBreak, TariffRow } from "../setup/tariff";
 import { placeKey, type RateKind, type RateRecord, type RowFault, type RowFaultCode } from "./rate-record";
-import {
-  byFigure,
-  closeSeams,
-  plain,
-  seamsOf,
-  spansOf,
-  type Seam,
-  type SeamChoices,
-  type Span,
-} from "./seam";
+import { byFigure, closeSeams, seamsOf, spansOf, type Seam, type SeamChoices, type Span } from "./seam";
 
 /** The part of an edition a file can say; `bandEdges` where its rows name bands. */
 export interface RateTable {
@@ -88,7 +80,8 @@ function edgesOf(spans: readonly Span[], boundary: "upTo" | "from"): (string | n
 
 function bandsOf(records: readonly RateRecord[]): (string | null)[] | undefined {
   const bands = new Set<string | null>();
-  for (const { band } of records) if (band !== undefined) bands.add(band === null ? null : plain(band));
+  for (const { band } of records)
+    if (band !== undefined) bands.add(band === null ? null : plainDecimal(band));
   return bands.size === 0 ? undefined : [...bands].sort(byFigure);
 }
 
@@ -139,7 +132,7 @@ class TableBuilder {
     const { factor } = this.options;
     return edge === null || factor === undefined
       ? edge
-      : plain(Decimal.of(edge).times(Decimal.of(factor)).toString());
+      : plainDecimal(Decimal.of(edge).times(Decimal.of(factor)).toString());
   }
 
   /** The breaks an interval covers. */
@@ -219,15 +212,15 @@ class TableBuilder {
 }
 
 function bandEdge({ band }: RateRecord): string | null {
-  return typeof band === "string" ? plain(band) : null;
+  return typeof band === "string" ? plainDecimal(band) : null;
 }
 
 function sameFigure(a: string | null | undefined, b: string | null): boolean {
-  return a === b || (typeof a === "string" && b !== null && plain(a) === plain(b));
+  return a === b || (typeof a === "string" && b !== null && plainDecimal(a) === plainDecimal(b));
 }
 
 function sameKind(a: RateKind, b: RateKind): boolean {
-  return a.rate === b.rate && plain(a.per ?? "1") === plain(b.per ?? "1");
+  return a.rate === b.rate && plainDecimal(a.per ?? "1") === plainDecimal(b.per ?? "1");
 }
 
 function kindText({ rate, per }: RateKind): string {
@@ -246,7 +239,7 @@ export function withTable(
   const { bands, ...rest } = edition;
   const { rows } = table;
   const spelled = (edges: readonly (string | null)[]) => {
-    const known = new Map(edges.map((edge) => [edge === null ? null : plain(edge), edge]));
+    const known = new Map(edges.map((edge) => [edge === null ? null : plainDecimal(edge), edge]));
     return (edge: string | null) => known.get(edge) ?? edge;
   };
   const breakSpelling = spelled(edition.breaks.map(({ edge }) => edge));

@@ -1,3 +1,4 @@
+import { digitsAfterPoint, plainDecimal } from "../money/decimal-text";
 import { placeKey, type RateRecord } from "./rate-record";
 
 /** How the place between two intervals is settled; `lower` and `upper` say which of the two gets it. */
@@ -36,20 +37,20 @@ export function spansOf(records: readonly RateRecord[]): Span[][] {
   const points = new Set<string>(["0"]);
   let [lone, open] = [false, false];
   for (const { from, to } of records) {
-    if (from !== undefined) points.add(plain(from));
-    if (typeof to === "string") points.add(plain(to));
+    if (from !== undefined) points.add(plainDecimal(from));
+    if (typeof to === "string") points.add(plainDecimal(to));
     lone ||= from === undefined || to === undefined;
     open ||= to === null;
   }
   const sorted = lone || open ? [...points].sort(byFigure) : [];
   const at = new Map(sorted.map((point, i) => [point, i]));
   const before = (to: string | null) =>
-    (to === null ? sorted.at(-1) : sorted[(at.get(plain(to)) ?? 0) - 1]) ?? "0";
-  const after = (from: string) => sorted[(at.get(plain(from)) ?? sorted.length) + 1] ?? null;
+    (to === null ? sorted.at(-1) : sorted[(at.get(plainDecimal(to)) ?? 0) - 1]) ?? "0";
+  const after = (from: string) => sorted[(at.get(plainDecimal(from)) ?? sorted.length) + 1] ?? null;
   const groups = new Map<string, Span[]>();
   for (const record of records) {
-    const from = record.from === undefined ? before(record.to ?? null) : plain(record.from);
-    const to = record.to === undefined ? after(from) : record.to === null ? null : plain(record.to);
+    const from = record.from === undefined ? before(record.to ?? null) : plainDecimal(record.from);
+    const to = record.to === undefined ? after(from) : record.to === null ? null : plainDecimal(record.to);
     const key = `${placeKey(record.place)}\n${record.band === undefined ? "" : (record.band ?? "above")}`;
     const group = groups.get(key);
     if (group) group.push({ record, from, to });
@@ -135,7 +136,7 @@ export function closeSeams(
 
 /** One step of the last digit, as in "up to 3000, then 3001" or "up to 2.99, then 3.00". */
 function isStep(end: string, start: string): boolean {
-  const digits = Math.max(digitsOf(end), digitsOf(start));
+  const digits = Math.max(digitsAfterPoint(end), digitsAfterPoint(start));
   const step = 10 ** -digits;
   return Number(start) - Number(end) <= step * 1.000_001;
 }
@@ -146,20 +147,10 @@ function isHuge({ from, to }: Span): boolean {
   return /^9{4,}(?:\.9+)?$/.test(to) || (Number(from) > 0 && Number(to) >= 50 * Number(from));
 }
 
-function digitsOf(figure: string): number {
-  const point = figure.indexOf(".");
-  return point < 0 ? 0 : figure.length - point - 1;
-}
-
 /** By size, open last; texts of different digits that differ by less than a float can tell are told apart by their text. */
 export function byFigure(a: string | null, b: string | null): number {
   if (a === null || b === null) return a === b ? 0 : a === null ? 1 : -1;
   return Number(a) - Number(b) || (a < b ? -1 : a > b ? 1 : 0);
-}
-
-/** A figure without needless zeros, so that "2.50" and "2.5" are one edge. */
-export function plain(figure: string): string {
-  return figure.includes(".") ? figure.replace(/\.?0+$/, "") : figure;
 }
 
 export type { Span };

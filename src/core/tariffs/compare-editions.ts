@@ -1,4 +1,5 @@
 import { Decimal } from "../money/decimal";
+import { plainDecimal } from "../money/decimal-text";
 import type { Edition } from "../setup/tariff";
 
 /** A cell of two editions: where zone and break are in both, and what became of its rate. */
@@ -62,7 +63,7 @@ function without(list: readonly string[] = [], other: readonly string[] = []): s
 
 /** An edge as one text however it was written. */
 function edgeText(edge: string | null): string {
-  return edge === null ? "" : edge.includes(".") ? edge.replace(/\.?0+$/, "") : edge;
+  return edge === null ? "" : plainDecimal(edge);
 }
 
 function cellsOf(edition: Edition): Cells {

@@ -1,4 +1,5 @@
 import { Decimal } from "../money/decimal";
+import { digitsAfterPoint } from "../money/decimal-text";
 import type { Edition, Tariff, TariffBreak } from "../setup/tariff";
 
 type Rates = readonly (string | null)[];
@@ -116,12 +117,7 @@ function between(breaks: readonly TariffBreak[], rates: Rates, at: number, edge:
   if (low === null || low === undefined || high === null || high === undefined) return undefined;
   const [from, to] = [Decimal.of(below.edge), Decimal.of(above.edge)];
   const part = Decimal.of(high).minus(Decimal.of(low)).times(Decimal.of(edge).minus(from));
-  const digits = Math.max(digitsOf(low), digitsOf(high));
+  const digits = Math.max(digitsAfterPoint(low), digitsAfterPoint(high));
   const rise = part.dividedBy(to.minus(from), digits + 4, "halfAwayFromZero");
   return Decimal.of(low).plus(rise).rounded(digits, "halfAwayFromZero").toFixed(digits);
-}
-
-function digitsOf(figure: string): number {
-  const point = figure.indexOf(".");
-  return point < 0 ? 0 : figure.length - point - 1;
 }

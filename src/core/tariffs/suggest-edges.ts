@@ -1,3 +1,5 @@
+import { plainDecimal } from "../money/decimal-text";
+
 /** Edges that fit what was shipped, and how much room they leave. */
 export interface SuggestedEdges {
   readonly edges: readonly string[];
@@ -22,7 +24,7 @@ export function suggestEdges(values: readonly number[], count: number, step: num
   const digits = Math.max(0, Math.ceil(-Math.log10(step) - 1e-9));
   const edges = chosen.map((i) => points[i]?.edge ?? 0);
   return {
-    edges: edges.map((edge) => plainText(edge.toFixed(digits))),
+    edges: edges.map((edge) => plainDecimal(edge.toFixed(digits))),
     room: roomUnder(values, edges),
   };
 }
@@ -86,8 +88,4 @@ export function roomUnder(values: readonly number[], edges: readonly number[]): 
     if (edge !== undefined) sum += edge - value;
   }
   return sum;
-}
-
-function plainText(figure: string): string {
-  return figure.includes(".") ? figure.replace(/\.?0+$/, "") : figure;
 }

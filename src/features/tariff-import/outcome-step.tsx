@@ -34,7 +34,7 @@ export function OutcomeStep({ reading, head, sheetNames, fileName }: Props) {
       },
       ...head
         .slice(0, 40)
-        .map((name, i) => ({ key: `cell ${i}`, name: name || `Column ${i + 1}`, head: name, width: 110 })),
+        .map((name, i) => ({ key: `cell ${i}`, name: name || `Column ${i + 1}`, head: name, width: 132 })),
     ],
     [head, several],
   );

@@ -50,10 +50,12 @@ export function TargetsStep({ tariffs, targets, known, label, onTarget, freshFor
                     <option value="new">a new tariff</option>
                     {known.map((tariff) => (
                       <optgroup key={tariff.code} label={tariff.name}>
-                        <option value={`next ${tariff.code}`}>a new edition {label}</option>
+                        <option value={`next ${tariff.code}`}>
+                          {tariff.name}: a new edition {label}
+                        </option>
                         {tariff.editions.map((edition) => (
                           <option key={edition.label} value={`edition ${tariff.code} ${edition.label}`}>
-                            edition {edition.label}, in place of its table
+                            {tariff.name}: edition {edition.label}, in place of its table
                           </option>
                         ))}
                       </optgroup>

@@ -134,7 +134,7 @@ export function TariffImport(settings: Props) {
             </Button>
             <span className="text-soft">
               {busy ? "Storing…" : "All of it or nothing; Ctrl Z takes it back."}
-              {reading.counts.refused > 0 && ` ${reading.counts.refused} rows are left out.`}
+              {reading.counts.refused > 0 && ` Left out: ${reading.counts.refused}.`}
             </span>
           </div>
         </>

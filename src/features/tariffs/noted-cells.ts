@@ -1,3 +1,4 @@
+import { plainDecimal } from "@/core/money/decimal-text";
 import type { Edition } from "@/core/setup/tariff";
 import type { Place } from "@/ui/grid/block";
 import { columnAt } from "./cell-edits";
@@ -41,8 +42,8 @@ export function noteAt(
   const column = columnAt(edition, place.column);
   const zone = edition.rows[place.row]?.zone;
   if (column.kind !== "break" || zone === undefined) return undefined;
-  const edge = plain(edition.breaks[column.index]?.edge ?? "");
-  const band = edition.bands ? plain(edition.bands.edges[page] ?? "above") : "";
+  const edge = plainDecimal(edition.breaks[column.index]?.edge ?? "");
+  const band = edition.bands ? plainDecimal(edition.bands.edges[page] ?? "above") : "";
   const note = notes.get(keyOf(zone, edge, band));
   return {
     cell: { tariff, edition: edition.label, zone, edge, band },
@@ -52,9 +53,5 @@ export function noteAt(
 }
 
 function keyOf(zone: string, edge: string, band: string): string {
-  return `${zone}\n${plain(edge)}\n${plain(band)}`;
-}
-
-function plain(edge: string): string {
-  return edge.includes(".") ? edge.replace(/\.?0+$/, "") : edge;
+  return `${zone}\n${plainDecimal(edge)}\n${plainDecimal(band)}`;
 }
