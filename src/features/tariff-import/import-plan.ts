@@ -64,6 +64,19 @@ export const usualUnits: Readonly<Record<Tariff["measure"], string | undefined>>
   distance: "km",
 };
 
+/** A kept plan read back; `undefined` for one that is of another version of this program. */
+export function readKept(text: string): KeptPlan | undefined {
+  const kept = JSON.parse(text) as Partial<KeptPlan>;
+  const plan = kept.plan as Partial<FilePlan> | undefined;
+  const fits =
+    plan !== undefined &&
+    ["list", "zonesDown", "breaksDown"].includes(plan.shape ?? "") &&
+    typeof plan.columns === "object" &&
+    Array.isArray(plan.rates) &&
+    typeof kept.fileUnit === "string";
+  return fits ? (kept as KeptPlan) : undefined;
+}
+
 /** The heads of a sheet, which tell one carrier's file from another's. */
 export function shapeOf(sheet: OpenedSheet): string {
   const head = sheet.first[sheet.guess.headLine - 1] ?? [];

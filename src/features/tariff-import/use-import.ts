@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { knownPlan } from "./actions";
 import { planFor, targetsOf, withKept, type Settings } from "./first-plan";
-import { factorOf, freshTarget, shapeOf, whatIsMissing, type ImportPlan, type KeptPlan } from "./import-plan";
+import { factorOf, freshTarget, shapeOf, whatIsMissing, type ImportPlan, readKept } from "./import-plan";
 import { useGrounds } from "./use-grounds";
 import { useTariffFile, type OpenFile } from "./use-tariff-file";
 
@@ -21,7 +21,8 @@ export function useImport(settings: Settings) {
       setPlan(first);
       const kept = await knownPlan(shapeOf(sheet)).catch(() => undefined);
       if (!kept?.ok || kept.value === null) return;
-      const before = JSON.parse(kept.value) as KeptPlan;
+      const before = readKept(kept.value);
+      if (!before) return;
       setKnown(true);
       setPlan(withKept(first, before, sheet.guess, settings.into !== undefined));
     },

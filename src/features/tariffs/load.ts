@@ -8,7 +8,6 @@ import { compareEditions, type Comparison } from "@/core/tariffs/compare-edition
 import { weighEditions, type Weighed } from "@/core/tariffs/weigh-editions";
 import { counterparts, tableMargins } from "@/core/quote/table-margins";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
-import { compileChart } from "@/core/zones/compiled-chart";
 import { now } from "@/server/clock";
 import { database } from "@/server/database";
 import { notesOn } from "@/server/services/cell-notes";
@@ -48,13 +47,16 @@ export function businessToday(setup: Setup): string {
 }
 
 /** What of the last year a tariff's zones were shipped by it; what lies in no zone is left out. */
-export async function shippedBy(setup: Setup, tariff: Tariff): Promise<Shipped[]> {
-  const chart = setup.zoneCharts.find((one) => one.code === tariff.zoneChart);
+export async function shippedBy(
+  setup: Setup,
+  compiled: CompiledSetup | undefined,
+  tariff: Tariff,
+): Promise<Shipped[]> {
+  const chart = compiled?.tariffs.get(tariff.code)?.chart;
   if (!chart) return [];
-  const { index } = compileChart(chart);
   const shipments = await pastShipments(database(), setup, tariff, now());
   return shipments.flatMap(({ place, value }) => {
-    const zone = index.find(place)?.zone;
+    const zone = chart.index.find(place)?.zone;
     return typeof zone === "string" ? [{ zone, value: Number(value) }] : [];
   });
 }

@@ -1,5 +1,6 @@
 import "server-only";
-import { and, asc, desc, gte, ilike, lt, or, sql, type SQL } from "drizzle-orm";
+import { and, asc, desc, getTableColumns, gte, ilike, lt, or, sql, type SQL } from "drizzle-orm";
+import type { PgColumn } from "drizzle-orm/pg-core";
 import type { Database } from "@/db/connect";
 import { activity } from "@/db/schema";
 
@@ -29,8 +30,9 @@ export async function readActivity(
   page: { readonly limit: number; readonly offset: number },
 ): Promise<{ readonly entries: readonly ActivityEntry[]; readonly count: number }> {
   const where = whereOf(filter);
+  const { from: _, to: __, ...columns } = getTableColumns(activity);
   const entries = await db
-    .select()
+    .select({ ...columns, from: shortened(activity.from), to: shortened(activity.to) })
     .from(activity)
     .where(where)
     .orderBy(desc(activity.at), asc(activity.subject), asc(activity.id))
@@ -38,6 +40,15 @@ export async function readActivity(
     .offset(page.offset);
   const [counted] = await db.select({ n: sql<number>`count(*)::int` }).from(activity).where(where);
   return { entries, count: counted?.n ?? 0 };
+}
+
+/** Characters of a value that a list shows of a long one, and from when on it is long: whole tables are megabytes. */
+const SHOWN = 300;
+const LONG = 20_000;
+
+function shortened(column: PgColumn): SQL<unknown> {
+  return sql`case when octet_length(${column}::text) > ${LONG}
+    then jsonb_build_object('value', left(${column}->>'value', ${SHOWN}) || ' …') else ${column} end`;
 }
 
 /** Everybody who ever did something. */

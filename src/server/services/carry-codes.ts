@@ -1,6 +1,7 @@
 import "server-only";
-import { and, eq, like, sql } from "drizzle-orm";
+import { and, eq, inArray, like, sql } from "drizzle-orm";
 import type { Change } from "@/core/setup/inverse";
+import { splitPath } from "@/core/setup/path";
 import { renamingOf } from "@/core/setup/rename";
 import type { Database } from "@/db/connect";
 import {
@@ -12,13 +13,28 @@ import {
   orderLines,
   orders,
   originAliases,
+  tariffs,
 } from "@/db/schema";
 
 /** Carries renamed codes through everything outside of the setup that names them. Whether there was one. */
 export async function carryRenames(tx: Database, changes: readonly Change[]): Promise<boolean> {
   const renamings = changes.flatMap((change) => renamingOf(change) ?? []);
   for (const { list, from, to } of renamings) await carriers[list]?.(tx, from, to);
+  for (const { path, from, to } of changes) {
+    const [list, chart, part, , field] = splitPath(path);
+    if (list === "zoneCharts" && part === "zones" && field === "code" && chart !== undefined)
+      await carryZone(tx, chart, String(from), String(to));
+  }
   return renamings.length > 0;
+}
+
+/** A zone's new code, in the notes on cells of the tables on its chart. */
+async function carryZone(tx: Database, chart: string, from: string, to: string): Promise<void> {
+  const own = tx.select({ code: tariffs.code }).from(tariffs).where(eq(tariffs.zoneChart, chart));
+  await tx
+    .update(cellNotes)
+    .set({ zone: to })
+    .where(and(eq(cellNotes.zone, from), inArray(cellNotes.tariff, own)));
 }
 
 const carriers: Readonly<Record<string, (tx: Database, from: string, to: string) => Promise<void>>> = {

@@ -3,6 +3,8 @@ import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import type { Database } from "@/db/connect";
 import { orders, shipments } from "@/db/schema";
+import type { Json } from "@/core/setup/path";
+import { readActivity } from "./activity-log";
 import { notesOn, writeNote } from "./cell-notes";
 import { currentSetup } from "./current-setup";
 import { editSetup } from "./edit-setup";
@@ -91,6 +93,10 @@ test("a note is written, written over, taken off with an empty one, and goes alo
   await renameMember(db, { list: "tariffs", from: "TRN-ECO-BUY", to: "TRN-ECO" }, "Test", now);
   expect(await notesOn(db, "TRN-ECO", "2026")).toHaveLength(1);
   await renameMember(db, { list: "tariffs", from: "TRN-ECO", to: "TRN-ECO-BUY" }, "Test", now);
+  const zone = (from: string, to: string) => renameMember(db, { chart: "TRN", from, to }, "Test", now);
+  await zone("1", "ONE");
+  expect(await notesOn(db, "TRN-ECO-BUY", "2026")).toMatchObject([{ zone: "ONE" }]);
+  await zone("ONE", "1");
   await writeNote(db, cell, "  ", "Ott", now);
   expect(await notesOn(db, "TRN-ECO-BUY", "2026")).toEqual([]);
 });
@@ -105,6 +111,22 @@ test("who changed a tariff last, and when", async () => {
   const changes = await lastChanges(db, "tariffs");
   expect(changes.get("AMB-VAN-BUY")).toEqual({ at: "2026-11-24T09:01:00.000Z", who: "Ott" });
   expect(changes.has("PNP-LETTER-BUY")).toBe(false);
+});
+
+test("a whole table in the record is shown by its beginning", async () => {
+  const edition = (await setupNow()).tariffs.find(({ code }) => code === "AMB-VAN-BUY")!.editions[0]!;
+  const edges = Array.from({ length: 900 }, (_, i) => String(i + 1));
+  const big = {
+    ...edition,
+    label: "big",
+    breaks: edges.map((edge) => ({ edge, rate: "flat" })),
+    rows: edition.rows.map((row) => ({ ...row, rates: edges.map(() => "12.50") })),
+  };
+  const change = { path: "tariffs/AMB-VAN-BUY/editions/big", to: big as unknown as Json };
+  expect(await editSetup(db, [change], "Test", now)).toMatchObject({ ok: true });
+  const { entries } = await readActivity(db, { about: "editions/big" }, { limit: 5, offset: 0 });
+  expect(JSON.stringify(entries[0]!.to).length).toBeLessThan(1000);
+  expect(JSON.stringify(entries[0]!.to)).toContain("…");
 });
 
 test("how a file was read is known by its heads, the last way counts", async () => {

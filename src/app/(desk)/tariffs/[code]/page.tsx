@@ -57,9 +57,13 @@ export default async function TariffPage({ params, searchParams }: Props) {
           row: Math.min(row ?? 0, Math.max(0, edition.rows.length - 1)),
           column: LEAD + Math.min(column ?? 0, edition.breaks.length - 1),
         };
-  const [notes, shipped] = await Promise.all([notesOfEdition(code, edition.label), shippedBy(setup, tariff)]);
-  const laid = compiled?.ok
-    ? laidAgainst(compiled.value, tariff, edition, query.against, today)
+  const rated = compiled?.ok ? compiled.value : undefined;
+  const [notes, shipped] = await Promise.all([
+    notesOfEdition(code, edition.label),
+    shippedBy(setup, rated, tariff),
+  ]);
+  const laid = rated
+    ? laidAgainst(rated, tariff, edition, query.against, today)
     : { others: [], against: undefined };
   const chart = setup.zoneCharts.find((one) => one.code === tariff.zoneChart);
   return (
