@@ -1,16 +1,15 @@
-import { asc, inArray, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, max, ne, sql } from "drizzle-orm";
 import type { Item } from "@/core/setup/item";
 import type { Database } from "../connect";
 import { fromRow, type Row } from "../mappers/rows";
-import { items } from "../schema/orders";
+import { items, orderLines, orders } from "../schema/orders";
+import { upsertRows } from "./bulk";
 
 /** The items with these numbers; unknown ones are not in the answer. */
 export async function readItems(db: Database, skus: readonly string[]): Promise<Item[]> {
-  if (skus.length === 0) return [];
-  const rows = await db
-    .select()
-    .from(items)
-    .where(inArray(items.sku, [...new Set(skus)]));
+  const rows = await inParts([...new Set(skus)], (part) =>
+    db.select().from(items).where(inArray(items.sku, part)),
+  );
   return rows.map((row) => fromRow(row) as unknown as Item);
 }
 
@@ -20,29 +19,56 @@ export async function readCatalogue(db: Database): Promise<Item[]> {
   return rows.map((row) => fromRow(row) as unknown as Item);
 }
 
-/** Adds items, or replaces those that are there by their number. */
-export async function writeItems(db: Database, list: readonly Item[]): Promise<void> {
-  for (let at = 0; at < list.length; at += 1000) {
-    const rows = list.slice(at, at + 1000).map((item, i): Row => ({ ...item, position: at + i }));
-    await db
-      .insert(items)
-      .values(rows as (typeof items.$inferInsert)[])
-      .onConflictDoUpdate({
-        target: items.sku,
-        set: {
-          version: sql`${items.version} + 1`,
-          name: sql`excluded.name`,
-          gtin: sql`excluded.gtin`,
-          weight: sql`excluded.weight`,
-          size: sql`excluded.size`,
-          goodsClass: sql`excluded.goods_class`,
-          unitPrice: sql`excluded.unit_price`,
-          currency: sql`excluded.currency`,
-          taxPercent: sql`excluded.tax_percent`,
-          shippable: sql`excluded.shippable`,
-          shipsAlone: sql`excluded.ships_alone`,
-          stock: sql`excluded.stock`,
-        },
-      });
-  }
+/** Adds items after those that are there, or replaces those with their number in their place. */
+export async function writeItems(tx: Database, list: readonly Item[]): Promise<void> {
+  if (list.length === 0) return;
+  const places = new Map(
+    (
+      await inParts(
+        list.map(({ sku }) => sku),
+        (part) =>
+          tx.select({ sku: items.sku, position: items.position }).from(items).where(inArray(items.sku, part)),
+      )
+    ).map(({ sku, position }) => [sku, position]),
+  );
+  const [last] = await tx.select({ most: max(items.position) }).from(items);
+  let next = (last?.most ?? -1) + 1;
+  const rows = list.map((item): Row => ({ ...item, position: places.get(item.sku) ?? next++ }));
+  await upsertRows(tx, items, rows);
+}
+
+export async function removeItems(tx: Database, skus: readonly string[]): Promise<void> {
+  await inParts(skus, async (part) => {
+    await tx.delete(items).where(inArray(items.sku, part));
+    return [];
+  });
+}
+
+/** How many open orders hold each of these items; those that none holds are left out. */
+export function openOrdersWith(
+  tx: Database,
+  skus: readonly string[],
+): Promise<{ sku: string; orders: number }[]> {
+  return inParts(skus, (part) =>
+    tx
+      .select({ sku: orderLines.sku, orders: sql<number>`count(distinct ${orderLines.order})::int` })
+      .from(orderLines)
+      .innerJoin(orders, eq(orders.number, orderLines.order))
+      .where(and(inArray(orderLines.sku, part), ne(orders.state, "done")))
+      .groupBy(orderLines.sku)
+      .orderBy(orderLines.sku),
+  );
+}
+
+/** Parameters a statement takes at once. */
+const MOST_AT_ONCE = 5000;
+
+async function inParts<T>(
+  skus: readonly string[],
+  ask: (part: string[]) => Promise<readonly T[]>,
+): Promise<T[]> {
+  const found: T[] = [];
+  for (let at = 0; at < skus.length; at += MOST_AT_ONCE)
+    found.push(...(await ask(skus.slice(at, at + MOST_AT_ONCE))));
+  return found;
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, ilike, inArray, or, sql, type SQL } from "drizzle-orm";
+import { and, asc, desc, eq, ilike, inArray, ne, or, sql, type SQL } from "drizzle-orm";
 import type { Database } from "../connect";
 import { activity, charges, orderLines, orders } from "../schema/orders";
 
@@ -28,14 +28,17 @@ export async function readOrder(db: Database, number: string): Promise<StoredOrd
 
 export interface OrderFilter {
   readonly state?: string;
+  /** Whether those that are done are left out. */
+  readonly open?: boolean;
   /** Part of a number, a name, a town or a postcode. */
   readonly search?: string;
 }
 
 /** Orders by when they were placed, the newest first, then by number. */
-export async function listOrders(db: Database, filter: OrderFilter, limit = 500) {
+export async function listOrders(db: Database, filter: OrderFilter, limit: number) {
   const conditions: (SQL | undefined)[] = [];
   if (filter.state !== undefined) conditions.push(eq(orders.state, filter.state));
+  if (filter.open) conditions.push(ne(orders.state, "done"));
   if (filter.search) {
     const pattern = `%${filter.search.replace(/[\\%_]/g, "\\$&")}%`;
     conditions.push(

@@ -18,6 +18,8 @@ export const fileProblemWords: Readonly<Record<FileProblem, string>> = {
   "line-too-long": "One of its lines or cells is longer than a table's can be: is it another kind of file?",
 };
 
+const MOST_JSON = 60_000_000;
+
 export interface ReadFile {
   readonly name: string;
   readonly table: Table;
@@ -25,10 +27,31 @@ export interface ReadFile {
   readonly how: string;
 }
 
+/** JSON of one's own as a table; `undefined` for JSON that is something else. */
+export type FromJson = (value: unknown) => Pick<Table, "head" | "rows"> | undefined;
+
 /** A file as a table, or what is wrong with it. The readers are loaded when somebody has a file. */
-export async function readFile(file: File): Promise<ReadFile | { readonly trouble: string }> {
+export async function readFile(
+  file: File,
+  fromJson?: FromJson,
+): Promise<ReadFile | { readonly trouble: string }> {
+  if (fromJson && /\.json$/i.test(file.name)) return readJson(file, fromJson);
   const [{ wholeTable }, bytes] = await Promise.all([import("@/tabular/whole-table"), file.arrayBuffer()]);
   const table = wholeTable(new Uint8Array(bytes));
   if ("problem" in table) return { trouble: fileProblemWords[table.problem] };
   return { name: file.name, table, how: `${table.rows.length} rows, ${table.how}` };
+}
+
+async function readJson(file: File, fromJson: FromJson): Promise<ReadFile | { readonly trouble: string }> {
+  if (file.size > MOST_JSON) return { trouble: fileProblemWords["too-large"] };
+  let table: ReturnType<FromJson>;
+  try {
+    table = fromJson(JSON.parse(await file.text()));
+  } catch {
+    table = undefined;
+  }
+  if (!table) return { trouble: "It is not the JSON that is given out here." };
+  // JSON has no lines: the places in its list, counted as a file's under a head
+  const lines = table.rows.map((_, i) => i + 2);
+  return { name: file.name, table: { ...table, lines, how: "JSON" }, how: `${table.rows.length} rows, JSON` };
 }

@@ -7,7 +7,7 @@ import { Button } from "@/ui/parts/button";
 import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
 import { countFates, fatesOf, type Fate, type RowFate } from "./fate";
 import { FateTable } from "./fate-table";
-import { readFile, type ReadFile } from "./import-file";
+import { readFile, type FromJson, type ReadFile } from "./import-file";
 
 interface Props<T> {
   /** "zone entries": what the rows are. */
@@ -16,18 +16,20 @@ interface Props<T> {
   readonly read: (cells: Readonly<Record<string, string>>) => Fate<T>;
   readonly onTake: (values: readonly T[]) => Promise<EditAnswer>;
   readonly onClose: () => void;
+  /** Reads JSON that is given out of the same place. */
+  readonly fromJson?: FromJson;
   /** More to settle before rows are taken; shown under the columns. */
   readonly step?: (rows: readonly RowFate<T>[]) => ReactNode;
 }
 
 /** Takes rows from a file: choose it, match its columns, see each row's fate, then take them in; nothing is stored before. */
-export function ImportPanel<T>({ what, fields, read, onTake, onClose, step }: Props<T>) {
+export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, step }: Props<T>) {
   const [file, setFile] = useState<ReadFile>();
   const [chosen, setChosen] = useState<ReadonlyMap<string, number>>(new Map());
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const open = async (picked: File) => {
-    const result = await readFile(picked);
+    const result = await readFile(picked, fromJson);
     if ("trouble" in result) return setTrouble(`${picked.name}: ${result.trouble}`);
     setTrouble(undefined);
     setFile(result);
@@ -49,7 +51,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, step }: Pr
         <h2>Take in {what}</h2>
         <FileLink
           words={file ? "Another file" : "Choose a file"}
-          accept={TABLE_FILES}
+          accept={fromJson ? `${TABLE_FILES},.json` : TABLE_FILES}
           onFile={(picked) => void open(picked)}
         />
         <span className="text-soft">

@@ -2,10 +2,16 @@
 
 import { useCallback, useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
+import { useDraft } from "@/features/draft";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { Place } from "@/ui/grid/block";
+import { Key } from "@/ui/parts/key";
 import { PageHead } from "@/ui/parts/page-head";
+import { AddItem } from "./add-item";
+import { itemText, type ItemField } from "./item-cells";
+import { ItemTools } from "./item-tools";
+import { lacksWeight, useItems } from "./use-items";
 
 interface Props {
   readonly items: readonly Item[];
@@ -15,59 +21,25 @@ interface Props {
   readonly find: string;
 }
 
-const readOnly = () => false;
-const noCommit = () => Promise.resolve({ ok: true as const });
-
-/** The catalogue as the rates see it, items without a weight first. */
+/** The catalogue, items without a weight first: edited as a spreadsheet is, taken in from files and given out. */
 export function ItemsGrid({ items, origins, currency, withDefault, find }: Props) {
+  const { mayEdit } = useDraft();
   const [search, setSearch] = useState(find);
-  const shown = useMemo(() => {
-    const words = search.trim().toLowerCase();
-    const found = items.filter((item) => `${item.sku} ${item.name}`.toLowerCase().includes(words));
-    return found
-      .map((item, index) => ({ item, index }))
-      .sort((a, b) => Number(lacks(b.item)) - Number(lacks(a.item)) || a.index - b.index)
-      .map(({ item }) => item);
-  }, [items, search]);
-  const columns = useMemo((): GridColumn[] => {
-    const stock = origins.map((origin) => ({
-      key: `at ${origin.code}`,
-      name: `Pieces in ${origin.city}`,
-      head: origin.city,
-      width: 84,
-      numeric: true,
-    }));
-    return [
-      { key: "sku", name: "Number", head: "Number", width: 112, fixed: true },
-      { key: "name", name: "Name", head: "Name", width: 250, fixed: true },
-      { key: "goodsClass", name: "Goods class", head: "Goods class", width: 100 },
-      { key: "weight", name: "Weight", head: "Weight", width: 90, numeric: true },
-      { key: "size", name: "Size", head: "Size", width: 130, numeric: true },
-      { key: "price", name: `Price, ${currency}`, head: `Price, ${currency}`, width: 90, numeric: true },
-      { key: "tax", name: "Tax, percent", head: "Tax, %", width: 64, numeric: true },
-      { key: "flags", name: "Parcels", head: "Parcels", width: 110 },
-      ...stock,
-    ];
-  }, [origins, currency]);
+  const [trouble, setTrouble] = useState<string>();
+  const columns = useMemo(() => columnsOf(origins, currency), [origins, currency]);
+  const fields = useMemo(() => columns.map(({ key }) => key as ItemField), [columns]);
+  const { shown, store, remove, units } = useItems(items, fields, search);
   const textOf = useCallback(
-    ({ row, column }: Place) => cell(shown[row], columns[column]?.key ?? ""),
-    [shown, columns],
+    ({ row, column }: Place) => itemText(shown[row], fields[column] ?? "name"),
+    [shown, fields],
   );
   const emptyText = useCallback(
-    ({ row, column }: Place) => {
-      const item = shown[row];
-      if (!item || item.shippable === false) return "";
-      const key = columns[column]?.key;
-      if (key === "weight")
-        return item.goodsClass !== undefined && withDefault.includes(item.goodsClass)
-          ? "of its class"
-          : "missing";
-      return key === "size" ? "missing" : key?.startsWith("at ") && !item.stock ? "any" : "";
-    },
-    [shown, columns, withDefault],
+    ({ row, column }: Place) => emptyWords(shown[row], fields[column], withDefault),
+    [shown, fields, withDefault],
   );
+  const editable = useCallback(({ column }: Place) => mayEdit && column > 0, [mayEdit]);
   const lacking = items.filter(
-    (item) => lacks(item) && !(item.goodsClass !== undefined && withDefault.includes(item.goodsClass)),
+    (item) => lacksWeight(item) && !(item.goodsClass !== undefined && withDefault.includes(item.goodsClass)),
   ).length;
   return (
     <div className="px-[18px] py-4">
@@ -86,56 +58,82 @@ export function ItemsGrid({ items, origins, currency, withDefault, find }: Props
           />
         </label>
       </PageHead>
+      {mayEdit && <AddItem taken={items} onAdded={setSearch} />}
       {shown.length === 0 ? (
-        <p className="sheet px-4 py-6 text-soft">No item has “{search}” in its number or name.</p>
+        <p className="sheet px-4 py-6 text-soft">
+          {search.trim() === ""
+            ? "No item yet. Add one above, or take in a file of them below."
+            : `No item has “${search}” in its number or name.`}
+        </p>
       ) : (
         <DataGrid
           label="Items"
           columns={columns}
           rows={shown.length}
           textOf={textOf}
-          mayEdit={readOnly}
-          commit={noCommit}
+          mayEdit={editable}
+          commit={store}
           emptyText={emptyText}
           mark={({ row, column }) =>
-            column === 3 && shown[row] && lacks(shown[row]) ? "warning" : undefined
+            fields[column] === "weight" && shown[row] && lacksWeight(shown[row]) ? "warning" : undefined
           }
-          height="calc(100vh - 170px)"
+          onRemoveRow={(row) => void remove(row).then(setTrouble)}
+          height="calc(100vh - 250px)"
         />
       )}
-      <p className="mt-1.5 text-soft">
-        Items are read here; they come in through the setup of the demo until the import opens.
-      </p>
+      {trouble !== undefined && (
+        <p role="alert" className="mt-1 text-loss">
+          {trouble}
+        </p>
+      )}
+      {mayEdit && (
+        <p className="mt-1.5 text-soft">
+          Weights without a unit are in {units.weight}, sides in {units.length}. <Key>Ctrl D</Key> fills a
+          selection from its first row, <Key>Ctrl Del</Key> takes an item out, <Key>Ctrl Z</Key> undoes.
+        </p>
+      )}
+      <ItemTools items={items} origins={origins.map(({ code }) => code)} units={units} />
     </div>
   );
 }
 
-function lacks(item: Item): boolean {
-  return item.shippable !== false && item.weight === undefined;
+function columnsOf(origins: Props["origins"], currency: string): GridColumn[] {
+  return [
+    { key: "sku", name: "Number", head: "Number", width: 112, fixed: true },
+    { key: "name", name: "Name", head: "Name", width: 236, fixed: true },
+    { key: "goodsClass", name: "Goods class", head: "Goods class", width: 100 },
+    { key: "weight", name: "Weight", head: "Weight", width: 90, numeric: true },
+    { key: "size", name: "Size", head: "Size", width: 136, numeric: true },
+    { key: "unitPrice", name: `Price, ${currency}`, head: `Price, ${currency}`, width: 84, numeric: true },
+    { key: "taxPercent", name: "Tax, percent", head: "Tax, %", width: 60, numeric: true },
+    { key: "shippable", name: "Shipped", head: "Shipped", width: 64 },
+    { key: "shipsAlone", name: "Ships alone", head: "Alone", width: 60 },
+    ...origins.map((origin) => ({
+      key: `at ${origin.code}`,
+      name: `Pieces in ${origin.city}`,
+      head: origin.city,
+      width: 80,
+      numeric: true,
+    })),
+    { key: "gtin", name: "GTIN", head: "GTIN", width: 112 },
+  ];
 }
 
-function cell(item: Item | undefined, key: string): string {
-  if (!item) return "";
-  switch (key) {
-    case "weight":
-      return item.weight ? `${item.weight.value} ${item.weight.unit}` : "";
-    case "size":
-      return item.size
-        ? `${item.size.length} × ${item.size.width} × ${item.size.height} ${item.size.unit}`
-        : "";
-    case "price":
-      return item.unitPrice ?? "";
-    case "tax":
-      return item.taxPercent ?? "";
-    case "flags":
-      return item.shippable === false ? "not shipped" : item.shipsAlone ? "ships alone" : "";
-    case "sku":
-    case "name":
-    case "goodsClass":
-      return item[key] ?? "";
-    default:
-      return String(
-        item.stock?.find((entry) => `at ${entry.origin}` === key)?.quantity ?? (item.stock ? "0" : ""),
-      );
-  }
+/** What an empty cell means. */
+function emptyWords(
+  item: Item | undefined,
+  field: ItemField | undefined,
+  withDefault: readonly string[],
+): string {
+  if (!item || field === undefined) return "";
+  if (field === "shippable") return "yes";
+  if (field === "shipsAlone") return "no";
+  if (item.shippable === false) return "";
+  if (field === "weight")
+    return item.goodsClass !== undefined && withDefault.includes(item.goodsClass)
+      ? "of its class"
+      : "missing";
+  if (field === "size") return "missing";
+  if (field.startsWith("at ")) return item.stock ? "0" : "any";
+  return "";
 }

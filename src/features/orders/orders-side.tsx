@@ -29,7 +29,8 @@ const colours: Readonly<Record<string, string>> = {
 export function OrdersSide({ entries, counts, current }: Props) {
   const query = useSearchParams();
   const queue = query.get("queue") ?? "";
-  const total = counts.reduce((sum, entry) => sum + entry.count, 0);
+  const open = counts.reduce((sum, { state, count }) => sum + (state === "done" ? 0 : count), 0);
+  const own = queue === "" ? open : (counts.find(({ state }) => state === queue)?.count ?? 0);
   const link = (state: string) => ({
     pathname: current === undefined ? "/orders" : `/orders/${current}`,
     query: { ...(state ? { queue: state } : {}), ...(query.get("find") ? { find: query.get("find") } : {}) },
@@ -39,7 +40,7 @@ export function OrdersSide({ entries, counts, current }: Props) {
     <>
       <nav aria-label="Queues" className="border-b border-hairline px-2.5 pt-2 pb-1.5">
         <ul className="narrow flex flex-wrap gap-0.5">
-          {[{ state: "", count: total }, ...counts].map(({ state, count }) => (
+          {[{ state: "", count: open }, ...counts].map(({ state, count }) => (
             <li key={state}>
               <Link
                 href={link(state)}
@@ -50,12 +51,15 @@ export function OrdersSide({ entries, counts, current }: Props) {
                   queue === state ? "bg-ink text-on-ink" : "text-soft hover:bg-well",
                 )}
               >
-                {state === "" ? "All" : queueNames[state]?.name} <b>{count}</b>
+                {state === "" ? "Open" : queueNames[state]?.name} <b>{count}</b>
               </Link>
             </li>
           ))}
         </ul>
         <OrderSearch />
+        {own > entries.length && !query.get("find") && (
+          <p className="text-soft">The newest {entries.length}; searching finds the others.</p>
+        )}
       </nav>
       <SideList
         label="Orders"

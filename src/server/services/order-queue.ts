@@ -13,15 +13,20 @@ export interface QueueEntry {
   readonly currency: string;
 }
 
+/** Orders a list shows; the others are found by searching. */
+export const MOST_LISTED = 200;
+
 /** A queue's orders, or all that a search finds; and the counts of all queues. */
 export async function orderQueue(db: Database, state: string | undefined, search: string | undefined) {
   const words = search?.trim().slice(0, 100);
   const filter = {
     ...(state !== undefined && isOrderState(state) ? { state } : {}),
     ...(words ? { search: words } : {}),
+    // who looks at no queue has work to do; what is done is in its own, and found by searching
+    open: state === undefined && !words,
   };
   const [rows, counts, current] = await Promise.all([
-    listOrders(db, filter),
+    listOrders(db, filter, MOST_LISTED),
     countByState(db),
     currentSetup(db, "live"),
   ]);

@@ -1,0 +1,100 @@
+import demo from "../../../demo/nettle-and-comb.items.json";
+import setup from "../../../demo/nettle-and-comb.setup.json";
+import { sure } from "../../../tests/support/smallest-setup";
+import { applyItemChanges } from "@/core/setup/item-change";
+import { items as itemsSchema } from "@/core/setup/item";
+import { parseSetup, parseWith } from "@/core/setup/parse-setup";
+import { matchColumns } from "@/tabular/match-columns";
+import { wholeTable } from "@/tabular/whole-table";
+import { writeTable } from "@/tabular/write-table";
+import { readCell, withCells, type ItemField } from "./item-cells";
+import { itemFate, itemFields, itemTable } from "./item-files";
+
+const items = sure(parseWith(itemsSchema, demo));
+const origins = ["TRT", "GDY", "NYK", "CES"];
+const units = { weight: "kg", length: "cm" } as const;
+const known = new Map(items.map((item) => [item.sku, item]));
+const read = itemFate(known, units);
+
+/** The rows of a file as cells by field. */
+function cellsOf(text: string): Record<string, string>[] {
+  const table = wholeTable(Buffer.from(text));
+  if ("problem" in table) throw new Error(table.problem);
+  const columns = matchColumns(table.head, itemFields(origins));
+  return table.rows.map((row) => Object.fromEntries([...columns].map(([key, at]) => [key, row[at] ?? ""])));
+}
+
+test("the demo's items go out into a file and come in again unchanged", () => {
+  const { head, rows } = itemTable(items, origins);
+  const fates = cellsOf(writeTable(head, rows)).map(read);
+  expect(fates.filter(({ kind }) => kind !== "same")).toEqual([]);
+  expect(fates).toHaveLength(items.length);
+});
+
+test("a spreadsheet's file changes what it names, adds what is new, and leaves out what it can't read", () => {
+  const [first, second] = items;
+  const cells = cellsOf(
+    [
+      "Article;Title;Weight;Size;Shipped",
+      `${first!.sku};${first!.name};2,5;40x30,5 x 20;yes`,
+      "NEW-1;New thing;300 g;;",
+      ";Nameless;1;;",
+      `${second!.sku};${second!.name};1;big;no`,
+      `${second!.sku};${second!.name};1;;perhaps`,
+    ].join("\n"),
+  );
+  const fates = cells.map(read);
+  expect(fates.map(({ kind }) => kind)).toEqual(["taken", "taken", "refused", "refused", "refused"]);
+  const changes = fates.flatMap((fate) => (fate.kind === "taken" ? fate.value : []));
+  const changed = applyItemChanges([first!], changes, sure(parseSetup(setup)));
+  expect(changed.ok && changed.value.written).toMatchObject([
+    {
+      ...first,
+      weight: { value: "2.5", unit: "kg" },
+      size: { length: "40", width: "30.5", height: "20", unit: "cm" },
+      shippable: true,
+    },
+    { sku: "NEW-1", name: "New thing", weight: { value: "300", unit: "g" } },
+  ]);
+});
+
+test.each([
+  ["weight", "70 lb", { value: "70", unit: "lb" }],
+  ["size", "40 × 30 × 20 mm", { length: "40", width: "30", height: "20", unit: "mm" }],
+  ["shipsAlone", "x", true],
+  ["unitPrice", "12,50", "12.50"],
+  ["at TRT", "7", [{ origin: "TRT", quantity: 7 }]],
+  ["goodsClass", " bulky ", "bulky"],
+  ["gtin", "", undefined],
+] as const)("%s %j", (field, text, value) =>
+  expect(readCell({ sku: "A", name: "A" }, field as ItemField, text, units)).toMatchObject({ value }),
+);
+
+test("pieces at one origin leave the others; the last one emptied, nobody counts it any more", () => {
+  const item = {
+    sku: "A",
+    name: "A",
+    stock: [
+      { origin: "TRT", quantity: 1 },
+      { origin: "GDY", quantity: 2 },
+    ],
+  };
+  const one = withCells(item, [["at TRT", "5"]], units);
+  expect(one).toMatchObject({
+    stock: [
+      { origin: "TRT", quantity: 5 },
+      { origin: "GDY", quantity: 2 },
+    ],
+  });
+  expect(
+    withCells(
+      item,
+      [
+        ["at TRT", ""],
+        ["at GDY", ""],
+      ],
+      units,
+    ),
+  ).toEqual({ sku: "A", name: "A" });
+  expect(withCells(item, [["at TRT", "-1"]], units)).toHaveProperty("fault");
+});
