@@ -1,4 +1,4 @@
-import { same } from "./change";
+import { same } from "./same";
 import type { Change } from "./inverse";
 import { item as itemSchema, type Item } from "./item";
 import { parseWith, type Parsed } from "./parse-setup";

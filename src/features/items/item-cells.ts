@@ -1,6 +1,7 @@
 import type { Change } from "@/core/setup/inverse";
 import type { Item } from "@/core/setup/item";
 import { joinPath, type Json } from "@/core/setup/path";
+import { same } from "@/core/setup/same";
 import type { LengthUnit, WeightUnit } from "@/core/units/unit";
 import { readQuantity } from "@/features/edits";
 import { plainNumber } from "@/ui/number-text";
@@ -146,7 +147,7 @@ export function itemChanges(before: Item, after: Item): Change[] {
   const keys = [...new Set([...Object.keys(before), ...Object.keys(after)])] as (keyof Item)[];
   return keys.flatMap((key): Change[] => {
     const [from, to] = [before[key], after[key]];
-    if (JSON.stringify(from) === JSON.stringify(to)) return [];
+    if (same(from, to)) return [];
     return [
       {
         path: `${path}/${key}`,

@@ -1,0 +1,93 @@
+import { expect, test } from "@playwright/test";
+import { GridDriver } from "./drivers/grid-driver";
+
+test("a missing weight is typed in where its row stands, a block is pasted, and all of it is taken back", async ({
+  page,
+}) => {
+  await page.goto("/items");
+  const grid = new GridDriver(page, "Items");
+  // the first lack a weight, and are marked
+  const lacks = /^(missing|of its class)$/;
+  await expect(grid.cell(0, 3)).toHaveText(lacks);
+  const sku = await grid.cell(0, 0).innerText();
+  await grid.put(0, 3, "2,5");
+  await expect(grid.cell(0, 3)).toHaveText("2.5 kg");
+  await expect(grid.cell(0, 0)).toHaveText(sku);
+  await grid.paste(1, 3, "300 g\t40x30x20\n1,5\t10 × 10 × 5 cm");
+  await grid.settled();
+  await expect(grid.cell(1, 3)).toHaveText("300 g");
+  await expect(grid.cell(1, 4)).toHaveText("40 × 30 × 20 cm");
+  await expect(grid.cell(2, 4)).toHaveText("10 × 10 × 5 cm");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(grid.cell(0, 3)).toHaveText(lacks);
+});
+
+test("nonsense stays in its cell with what is wrong; a class that is not there is told", async ({ page }) => {
+  await page.goto("/items?find=SMOKER");
+  const grid = new GridDriver(page, "Items");
+  for (const [column, typed, says] of [
+    [4, "big", "is no size: three sides"],
+    [3, "heavy", "not a number"],
+    [2, "nothing", "There is no “nothing” among the goods classes"],
+    [7, "perhaps", "neither yes nor no"],
+  ] as const) {
+    await grid.cell(0, column).click();
+    await page.keyboard.type(typed);
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("alert").filter({ hasText: says })).toBeVisible();
+    await expect(grid.cell(0, column)).toHaveText(typed);
+    await page.keyboard.press("Escape");
+  }
+});
+
+test("an item is added, taken out, and one that open orders hold stays", async ({ page }) => {
+  await page.goto("/items");
+  const grid = new GridDriver(page, "Items");
+  await page.getByLabel("Number of the new item").fill("TEST-1");
+  await page.getByLabel("Name of the new item").fill("Tested hive");
+  await page.keyboard.press("Enter");
+  await expect(grid.cell(0, 0)).toHaveText("TEST-1");
+  await grid.cell(0, 0).click();
+  await page.keyboard.press("Control+Delete");
+  await expect(page.getByText("No item has “TEST-1”")).toBeVisible();
+  await page.getByRole("searchbox").fill("SMOKER");
+  await grid.cell(0, 0).click();
+  await page.keyboard.press("Control+Delete");
+  await expect(page.getByRole("alert").filter({ hasText: "open orders" })).toBeVisible();
+});
+
+test("items go out and come in again unchanged as CSV, XLSX and JSON; a changed file says what it changes", async ({
+  page,
+}) => {
+  await page.goto("/items");
+  for (const kind of ["CSV", "XLSX", "JSON"]) {
+    const waiting = page.waitForEvent("download");
+    await page.getByRole("button", { name: kind, exact: true }).click();
+    const file = await waiting;
+    await page.getByRole("button", { name: "Take in a file of items" }).click();
+    const panel = page.getByRole("region", { name: "Take in items" });
+    await panel.locator("input[type=file]").setInputFiles({
+      name: file.suggestedFilename(),
+      mimeType: "text/plain",
+      buffer: await import("node:fs").then(async ({ promises }) => promises.readFile(await file.path())),
+    });
+    await expect(panel).toContainText(/0 to take in · \d+ there already · 0 left out/);
+    await panel.getByRole("button", { name: "Close" }).click();
+  }
+  await page.getByRole("button", { name: "Take in a file of items" }).click();
+  const panel = page.getByRole("region", { name: "Take in items" });
+  await panel.locator("input[type=file]").setInputFiles({
+    name: "items.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("Article;Title;Weight\nSMOKER;Smoker of steel;1,2\nNEW-9;New thing;300 g\n;x;1\n"),
+  });
+  await expect(panel).toContainText("2 to take in");
+  await panel.getByRole("button", { name: "Take in 2" }).click();
+  await expect(panel).toBeHidden();
+  await page.getByRole("searchbox").fill("Smoker of steel");
+  const grid = new GridDriver(page, "Items");
+  await expect(grid.cell(0, 3)).toHaveText("1.2 kg");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("No item has “Smoker of steel”")).toBeVisible();
+});
