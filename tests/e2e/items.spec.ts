@@ -91,3 +91,26 @@ test("items go out and come in again unchanged as CSV, XLSX and JSON; a changed 
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByText("No item has “Smoker of steel”")).toBeVisible();
 });
+
+test("a goods class is added with a weight for items without one, renamed with its items, and taken out", async ({
+  page,
+}) => {
+  await page.goto("/items?find=SMOKER");
+  const classes = new GridDriver(page, "Goods classes");
+  const last = (await classes.rows()) - 1;
+  await classes.put(last, 0, "smoke");
+  await classes.put(last, 2, "750 g");
+  const items = new GridDriver(page, "Items");
+  await items.put(0, 2, "smoke");
+  await items.cell(0, 3).click();
+  await page.keyboard.press("Delete");
+  await expect(items.cell(0, 3)).toHaveText("of its class");
+  await classes.put(last, 0, "smokers");
+  await expect(items.cell(0, 2)).toHaveText("smokers");
+  await classes.cell(last, 0).click();
+  await page.keyboard.press("Delete");
+  await expect(page.getByRole("alert").filter({ hasText: "in use" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  for (let i = 0; i < 5; i++) await page.getByRole("button", { name: "Undo" }).click();
+  await expect(items.cell(0, 2)).toHaveText("");
+});

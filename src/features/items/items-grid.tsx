@@ -2,13 +2,15 @@
 
 import { useCallback, useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
-import { useDraft } from "@/features/draft";
+import type { GoodsClass } from "@/core/setup/business";
+import { useDraft, type Notice } from "@/features/draft";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { Place } from "@/ui/grid/block";
 import { Key } from "@/ui/parts/key";
 import { PageHead } from "@/ui/parts/page-head";
 import { AddItem } from "./add-item";
+import { GoodsClasses } from "./goods-classes";
 import { itemText, type ItemField } from "./item-cells";
 import { ItemTools } from "./item-tools";
 import { lacksWeight, useItems } from "./use-items";
@@ -17,13 +19,18 @@ interface Props {
   readonly items: readonly Item[];
   readonly origins: readonly { readonly code: string; readonly city: string }[];
   readonly currency: string;
-  readonly withDefault: readonly string[];
+  readonly classes: readonly GoodsClass[];
+  readonly notices: readonly Notice[];
   readonly find: string;
 }
 
 /** The catalogue, items without a weight first: edited as a spreadsheet is, taken in from files and given out. */
-export function ItemsGrid({ items, origins, currency, withDefault, find }: Props) {
+export function ItemsGrid({ items, origins, currency, classes, notices, find }: Props) {
   const { mayEdit } = useDraft();
+  const withDefault = useMemo(
+    () => classes.filter((entry) => entry.defaultWeight).map((entry) => entry.code),
+    [classes],
+  );
   const [search, setSearch] = useState(find);
   const [trouble, setTrouble] = useState<string>();
   const columns = useMemo(() => columnsOf(origins, currency), [origins, currency]);
@@ -93,6 +100,7 @@ export function ItemsGrid({ items, origins, currency, withDefault, find }: Props
         </p>
       )}
       <ItemTools items={items} origins={origins.map(({ code }) => code)} units={units} />
+      <GoodsClasses classes={classes} notices={notices} />
     </div>
   );
 }

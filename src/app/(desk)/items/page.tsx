@@ -1,4 +1,5 @@
 import type { Metadata } from "next";
+import { noticesFor } from "@/features/draft/notice";
 import { loadDraft } from "@/features/draft/load";
 import { ItemsGrid } from "@/features/items";
 import { loadItems } from "@/features/items/load";
@@ -6,7 +7,11 @@ import { loadItems } from "@/features/items/load";
 export const metadata: Metadata = { title: "Items" };
 
 export default async function Items({ searchParams }: { readonly searchParams: Promise<{ find?: string }> }) {
-  const [{ setup }, items, { find = "" }] = await Promise.all([loadDraft(), loadItems(), searchParams]);
+  const [{ setup, findings }, items, { find = "" }] = await Promise.all([
+    loadDraft(),
+    loadItems(),
+    searchParams,
+  ]);
   if (!setup) return null;
   return (
     <ItemsGrid
@@ -16,7 +21,8 @@ export default async function Items({ searchParams }: { readonly searchParams: P
         city: origin.address.city || origin.name,
       }))}
       currency={setup.business.homeCurrency}
-      withDefault={setup.goodsClasses.filter((entry) => entry.defaultWeight).map((entry) => entry.code)}
+      classes={setup.goodsClasses}
+      notices={noticesFor(findings, "goodsClasses")}
       find={find}
     />
   );
