@@ -29,10 +29,8 @@ export function importChanges(
     const path = joinPath("tariffs", target.code);
     const blank = { label: frame.label, from: frame.from, breaks: [], rows: [] };
     const unit = usualUnits[frame.bands];
-    const fresh = withTable(blank, read.table, {
-      measure: frame.bands,
-      ...(unit === undefined ? {} : { unit }),
-    });
+    const measured = { measure: frame.bands, ...(unit === undefined ? {} : { unit }) };
+    const fresh = withTable(blank, read.table, measured);
     if (target.kind === "new")
       return [
         {
@@ -52,9 +50,10 @@ export function importChanges(
       ];
     if (target.kind === "edition") return replaced(path, read, grounds.editions[read.name]);
     const tariff = known.find((one) => one.code === target.code);
+    const next = withTable({ ...blank, ...tariff?.kept }, read.table, measured);
     return [
       ...(tariff ? endsBefore(path, tariff, frame.from) : []),
-      { path: `${path}/${joinPath("editions", frame.label)}`, to: fresh as Json },
+      { path: `${path}/${joinPath("editions", frame.label)}`, to: next as Json },
     ];
   });
   return [...chartChanges(chart, reading.added, grounds.chart), ...tariffs];

@@ -1,5 +1,5 @@
 import { Decimal } from "@/core/money/decimal";
-import type { Tariff } from "@/core/setup/tariff";
+import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import type { FilePlan } from "@/core/tariff-files/file-plan";
 import { unitSuspicion } from "@/core/tariff-files/guess-plan";
@@ -12,6 +12,8 @@ export interface KnownTariff
   extends Pick<Tariff, "code" | "name" | "side" | "currency" | "zoneChart" | "measure" | "boundary"> {
   readonly unit: string | undefined;
   readonly editions: readonly { readonly label: string; readonly from: string; readonly to?: string }[];
+  /** What of its latest edition a new one keeps and no file says. */
+  readonly kept: Pick<Edition, "bands" | "lowerNextBreak">;
 }
 
 /** Where a tariff of the file goes. */

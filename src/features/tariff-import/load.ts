@@ -1,5 +1,6 @@
 import "server-only";
 import type { Setup } from "@/core/setup/setup";
+import type { Edition } from "@/core/setup/tariff";
 import type { ChartLook, KnownTariff } from "./import-plan";
 
 /** Zones of a chart that are held against a file's. */
@@ -18,6 +19,7 @@ export function importTargets(setup: Setup): { tariffs: KnownTariff[]; charts: C
         measure,
         boundary,
         unit,
+        kept: keptOf(editions),
         editions: editions.map(({ label, from, to }) => ({
           label,
           from,
@@ -30,5 +32,14 @@ export function importTargets(setup: Setup): { tariffs: KnownTariff[]; charts: C
       name,
       zones: zones.slice(0, MOST_ZONES).flatMap((zone) => [zone.code, zone.name]),
     })),
+  };
+}
+
+/** The measure of bands and the rule of the lower next break, as the edition that begins last has them. */
+function keptOf(editions: readonly Edition[]): KnownTariff["kept"] {
+  const latest = [...editions].sort((a, b) => (a.from < b.from ? 1 : a.from > b.from ? -1 : 0))[0];
+  return {
+    ...(latest?.bands ? { bands: latest.bands } : {}),
+    ...(latest?.lowerNextBreak === undefined ? {} : { lowerNextBreak: latest.lowerNextBreak }),
   };
 }

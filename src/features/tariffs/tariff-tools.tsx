@@ -6,7 +6,7 @@ import type { Change } from "@/core/setup/inverse";
 import { joinPath, type Json } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, DraftText, useDraft } from "@/features/draft";
+import { answerText, DraftSwitch, DraftText, useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { AddBreak } from "./break-tools";
 import { RaisePanel } from "./raise-panel";
@@ -56,6 +56,17 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
           width="7rem"
           placeholder="open"
         />
+        {edition.breaks.some(({ rate }) => rate !== "flat") && (
+          <DraftSwitch
+            label="Lower next break"
+            path={`${path}/lowerNextBreak`}
+            value={edition.lowerNextBreak}
+            names={[
+              { value: "false", name: "each break by itself" },
+              { value: "true", name: "the next one's at its edge where that costs less" },
+            ]}
+          />
+        )}
       </div>
       {mayEdit && (
         <div className="flex flex-wrap gap-2">
