@@ -114,3 +114,25 @@ test("a goods class is added with a weight for items without one, renamed with i
   for (let i = 0; i < 5; i++) await page.getByRole("button", { name: "Undo" }).click();
   await expect(items.cell(0, 2)).toHaveText("");
 });
+
+test("an exception is typed as it is said, refused where it says nothing, and taken out by its emptied effect", async ({
+  page,
+}) => {
+  await page.goto("/items");
+  const table = new GridDriver(page, "Item exceptions");
+  await expect(table.cell(0, 4)).toHaveText("instead 59.00");
+  const last = (await table.rows()) - 1;
+  await table.put(last, 0, "SMOKER");
+  await expect(table.cell(last, 4)).toHaveText("extra 0");
+  await table.put(last, 4, "extra 1,20");
+  await table.put(last, 3, "SE 62*, AX");
+  await expect(table.cell(last, 3)).toHaveText("SE 62*, AX");
+  await table.cell(last, 4).click();
+  await page.keyboard.type("perhaps");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "Not stored" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await table.cell(last, 4).click();
+  await page.keyboard.press("Delete");
+  await expect(table.cell(last, 0)).not.toHaveText("SMOKER");
+});

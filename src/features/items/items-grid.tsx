@@ -2,6 +2,7 @@
 
 import { useCallback, useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
+import type { ItemException } from "@/core/setup/offer";
 import type { GoodsClass } from "@/core/setup/business";
 import { useDraft, type Notice } from "@/features/draft";
 import { DataGrid } from "@/ui/grid/data-grid";
@@ -11,6 +12,7 @@ import { Key } from "@/ui/parts/key";
 import { PageHead } from "@/ui/parts/page-head";
 import { AddItem } from "./add-item";
 import { GoodsClasses } from "./goods-classes";
+import { ItemExceptions } from "./item-exceptions";
 import { itemText, type ItemField } from "./item-cells";
 import { ItemTools } from "./item-tools";
 import { lacksWeight, useItems } from "./use-items";
@@ -20,12 +22,13 @@ interface Props {
   readonly origins: readonly { readonly code: string; readonly city: string }[];
   readonly currency: string;
   readonly classes: readonly GoodsClass[];
+  readonly exceptions: readonly ItemException[];
   readonly notices: readonly Notice[];
   readonly find: string;
 }
 
 /** The catalogue, items without a weight first: edited as a spreadsheet is, taken in from files and given out. */
-export function ItemsGrid({ items, origins, currency, classes, notices, find }: Props) {
+export function ItemsGrid({ items, origins, currency, classes, exceptions, notices, find }: Props) {
   const { mayEdit } = useDraft();
   const withDefault = useMemo(
     () => classes.filter((entry) => entry.defaultWeight).map((entry) => entry.code),
@@ -100,7 +103,10 @@ export function ItemsGrid({ items, origins, currency, classes, notices, find }: 
         </p>
       )}
       <ItemTools items={items} origins={origins.map(({ code }) => code)} units={units} />
-      <GoodsClasses classes={classes} notices={notices} />
+      <div className="gap-8 xl:flex">
+        <GoodsClasses classes={classes} notices={notices} />
+        <ItemExceptions exceptions={exceptions} currency={currency} notices={notices} />
+      </div>
     </div>
   );
 }

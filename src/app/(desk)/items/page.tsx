@@ -22,7 +22,8 @@ export default async function Items({ searchParams }: { readonly searchParams: P
       }))}
       currency={setup.business.homeCurrency}
       classes={setup.goodsClasses}
-      notices={noticesFor(findings, "goodsClasses")}
+      exceptions={setup.itemExceptions}
+      notices={[...noticesFor(findings, "goodsClasses"), ...noticesFor(findings, "itemExceptions")]}
       find={find}
     />
   );
