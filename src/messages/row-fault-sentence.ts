@@ -1,4 +1,4 @@
-import type { RowFault, RowFaultCode } from "@/core/tariff-files/rate-record";
+import { placeOfLine, type RowFault, type RowFaultCode } from "@/core/tariff-files/rate-record";
 
 type Data = RowFault["data"];
 
@@ -20,9 +20,8 @@ const sentences: Readonly<Record<RowFaultCode, (data: Data) => string>> = {
   "too-many-breaks": () => "The file has more edges than the 1,000 a table may have.",
 };
 
-/** Lines of the sheets after the first are counted on from ten millions. */
 function lineIn(line: string | undefined): string {
-  return String(Number(line ?? 0) % 10_000_000);
+  return String(placeOfLine(Number(line ?? 0)).line);
 }
 
 /** Why a row of a file is left out. */

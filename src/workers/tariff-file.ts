@@ -1,4 +1,4 @@
-import type { RateRecord, RowFault } from "@/core/tariff-files/rate-record";
+import { lineOf, placeOfLine, type RateRecord, type RowFault } from "@/core/tariff-files/rate-record";
 import { recordReader } from "@/core/tariff-files/read-records";
 import { readTables } from "@/core/tariff-files/read-tables";
 import { guessPlan } from "@/core/tariff-files/guess-plan";
@@ -8,8 +8,6 @@ import { countryOf } from "./country-lookup";
 import { openTable } from "@/tabular/open-table";
 import type { FileProblem, TableFile } from "@/tabular/table-file";
 
-/** Lines of the second sheet and on are told from the first's by this. */
-const SHEET = 10_000_000;
 /** Rows a page shows. */
 const MOST_SHOWN = 500;
 const PROGRESS_EVERY = 10_000;
@@ -85,7 +83,7 @@ export class TariffFile {
         if (line === plan.headLine) read = recordReader(plan, cells, countryOf);
         if (line <= plan.headLine) return;
         read ??= recordReader(plan, [], countryOf);
-        const answer = read(cells, sheet * SHEET + line);
+        const answer = read(cells, lineOf(sheet, line));
         if ("code" in answer) faults.push(answer);
         else
           for (const record of answer)
@@ -109,20 +107,16 @@ export class TariffFile {
       .slice(0, MOST_SHOWN);
     const wanted = new Map<number, Omit<ReadRow, "cells">>();
     for (const fault of [...refused].sort((a, b) => a.line - b.line))
-      wanted.set(fault.line, { ...placeOf(fault.line), fate: "refused", fault });
-    for (const { line, ...fate } of shown) wanted.set(line, { ...placeOf(line), ...fate });
+      wanted.set(fault.line, { ...placeOfLine(fault.line), fate: "refused", fault });
+    for (const { line, ...fate } of shown) wanted.set(line, { ...placeOfLine(line), ...fate });
     const cells = new Map<number, readonly string[]>();
     for (const sheet of request.sheets)
       file.scan(sheet, request.plan.decimal, (row, line) => {
-        const key = sheet * SHEET + line;
+        const key = lineOf(sheet, line);
         if (wanted.has(key)) cells.set(key, [...row]);
       });
     return [...wanted].map(([key, row]) => ({ ...row, cells: cells.get(key) ?? [] }));
   }
-}
-
-function placeOf(line: number): { sheet: number; line: number } {
-  return { sheet: Math.floor(line / SHEET), line: line % SHEET };
 }
 
 function counted(fates: readonly FatedRow[]): Record<FatedRow["fate"], number> {

@@ -30,7 +30,7 @@ test("nonsense stays in its cell with what is wrong; a class that is not there i
     [4, "big", "is no size: three sides"],
     [3, "heavy", "not a number"],
     [2, "nothing", "There is no “nothing” among the goods classes"],
-    [7, "perhaps", "neither yes nor no"],
+    [8, "perhaps", "neither yes nor no"],
   ] as const) {
     await grid.cell(0, column).click();
     await page.keyboard.type(typed);

@@ -26,7 +26,7 @@ export function writeEdition(
 }
 
 /** A break as a column's head: its edge, and what a unit's rate counts: "2", "30 per 1", "30 base per 0.5". */
-export function breakHead({ edge, rate, per }: TariffBreak): string {
+function breakHead({ edge, rate, per }: TariffBreak): string {
   const words = { flat: "", perUnit: ` per ${per ?? ""}`, basePlus: ` base per ${per ?? ""}` }[rate];
   return `${edge ?? OPEN}${words}`;
 }

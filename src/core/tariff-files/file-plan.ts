@@ -1,22 +1,19 @@
 import type { DecimalSign } from "./figure-text";
 
 /** What a column of a file can hold. */
-export const fileFields = [
-  "tariff",
-  "zone",
-  "country",
-  "postcode",
-  "band",
-  "from",
-  "to",
-  "price",
-  "rate",
-  "per",
-  "minimum",
-  "maximum",
-] as const;
-
-export type FileField = (typeof fileFields)[number];
+export type FileField =
+  | "tariff"
+  | "zone"
+  | "country"
+  | "postcode"
+  | "band"
+  | "from"
+  | "to"
+  | "price"
+  | "rate"
+  | "per"
+  | "minimum"
+  | "maximum";
 
 /**
  * How a table is read as rates. `list`: a row a rate. `zonesDown`: a row a zone, a column a break. `breaksDown`: a row a

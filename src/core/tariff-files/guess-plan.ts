@@ -122,7 +122,6 @@ function listColumns(head: readonly string[]): Columns {
     const at = heads.findIndex((text, i) => form.test(text) && !Object.values(columns).includes(i));
     if (at >= 0) columns[field] = at;
   }
-  // a zone is a better place than a country beside it, which may only say whose zone it is
   return columns;
 }
 

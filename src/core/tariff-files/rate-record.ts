@@ -14,7 +14,7 @@ export type RecordPlace =
  * `price: null` says there is no rate.
  */
 export interface RateRecord {
-  /** Its line in the file or sheet; the first is 1. */
+  /** Its line, as `lineOf` makes it of the sheet and the line in it. */
   readonly line: number;
   /** The service or tariff the row names; "" where no column tells. */
   readonly tariff: string;
@@ -63,6 +63,18 @@ export type RowFaultCode =
   | "other-bound"
   /** More pieces of a band or a break than a table may have. */
   | "too-many-breaks";
+
+/** Lines of the sheets after the first are counted on from here, so that one number names a line of any. */
+const SHEET_LINES = 10_000_000;
+
+export function lineOf(sheet: number, line: number): number {
+  return sheet * SHEET_LINES + line;
+}
+
+/** The sheet by its place, and the line in it; the first is 1. */
+export function placeOfLine(line: number): { readonly sheet: number; readonly line: number } {
+  return { sheet: Math.floor(line / SHEET_LINES), line: line % SHEET_LINES };
+}
 
 /** A place as one text, to tell places apart. */
 export function placeKey(place: RecordPlace): string {

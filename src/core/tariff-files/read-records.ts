@@ -90,7 +90,7 @@ class RowReader {
 
   read(cells: readonly string[], line: number): readonly RateRecord[] {
     if (this.plan.shape === "list") return this.#isBlank(cells) ? [] : [this.#listed(cells, line)];
-    const rates = this.#rates.filter(({ column }) => this.plan.shape !== "breaksDown" || column >= 0);
+    const rates = this.#rates;
     if (this.#isBlank(cells) && rates.every(({ column }) => (cells[column] ?? "").trim() === "")) return [];
     return this.plan.shape === "zonesDown"
       ? this.#zonesDown(cells, line, rates)

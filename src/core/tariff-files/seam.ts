@@ -141,10 +141,10 @@ function isStep(end: string, start: string): boolean {
   return Number(start) - Number(end) <= step * 1.000_001;
 }
 
-/** Nines alone, or fifty times where the interval begins: nobody weighs that. */
+/** Nines alone, or thousands and fifty times where the interval begins: nobody weighs that. */
 function isHuge({ from, to }: Span): boolean {
   if (to === null) return false;
-  return /^9{4,}(?:\.9+)?$/.test(to) || (Number(from) > 0 && Number(to) >= 50 * Number(from));
+  return /^9{4,}(?:\.9+)?$/.test(to) || (Number(from) > 0 && Number(to) >= Math.max(1000, 50 * Number(from)));
 }
 
 /** By size, open last; texts of different digits that differ by less than a float can tell are told apart by their text. */

@@ -107,6 +107,17 @@ test("from–to pairs with steps between them become edges; each end stays where
   ]);
 });
 
+test("a parcel's last bound is no suspicion, thousands far above the edge are", () => {
+  const last = (from: string, to: string) =>
+    build([
+      ["P", "1", "0", from, "1"],
+      ["P", "1", from, to, "2"],
+    ]).seams.map(({ kind }) => kind);
+  expect(last("0.5", "30")).toEqual([]);
+  expect(last("20", "1000")).toEqual(["lastBound"]);
+  expect(last("30", "9999")).toEqual(["lastBound"]);
+});
+
 test("a wide gap is a break without rates until somebody closes it, an overlap goes as chosen", () => {
   const gap = [
     ["P", "1", "0", "2", "4"],

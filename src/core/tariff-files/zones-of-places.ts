@@ -116,7 +116,7 @@ class ZoneFinder {
 }
 
 /** A postcode of a file as a chart's pattern: "99", "99*" and "99xxx" are what begins with it, "10000-19999" a range. */
-export function patternOf(postcode: string): string | undefined {
+function patternOf(postcode: string): string | undefined {
   const text = postcode.trim().toUpperCase();
   const range = /^([A-Z]*\d+)\s*(?:-|–|\.\.|TO)\s*([A-Z]*\d+)$/.exec(text);
   const [low = "", high = ""] = range?.slice(1) ?? [];

@@ -15,6 +15,7 @@ export type ItemField =
   | "weight"
   | "size"
   | "unitPrice"
+  | "currency"
   | "taxPercent"
   | "shippable"
   | "shipsAlone"
@@ -50,6 +51,7 @@ export function itemText(item: Item | undefined, field: ItemField): string {
     case "gtin":
     case "goodsClass":
     case "unitPrice":
+    case "currency":
     case "taxPercent":
       return item[field] ?? "";
     default:
@@ -89,6 +91,8 @@ export function readCell(
     case "gtin":
     case "goodsClass":
       return { key: field, value: plain };
+    case "currency":
+      return { key: field, value: plain?.toUpperCase() };
     default:
       return readPieces(item, field.slice(3), typed);
   }

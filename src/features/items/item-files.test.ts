@@ -77,6 +77,7 @@ test.each([
   ["size", "40 × 30 × 20 mm", { length: "40", width: "30", height: "20", unit: "mm" }],
   ["shipsAlone", "x", true],
   ["unitPrice", "12,50", "12.50"],
+  ["currency", "sek", "SEK"],
   ["at TRT", "7", [{ origin: "TRT", quantity: 7 }]],
   ["goodsClass", " bulky ", "bulky"],
   ["gtin", "", undefined],

@@ -13,6 +13,7 @@ const FIELDS: readonly (readonly [ItemField, string, readonly string[]])[] = [
   ["weight", "weight", ["gross weight", "weight kg"]],
   ["size", "size", ["dimensions", "measures"]],
   ["unitPrice", "price", ["unit price", "net price"]],
+  ["currency", "currency", ["price currency"]],
   ["taxPercent", "tax percent", ["tax", "vat"]],
   ["shippable", "shipped", ["shippable"]],
   ["shipsAlone", "ships alone", ["own parcel"]],

@@ -36,7 +36,7 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, notic
   );
   const [search, setSearch] = useState(find);
   const [trouble, setTrouble] = useState<string>();
-  const columns = useMemo(() => columnsOf(origins, currency), [origins, currency]);
+  const columns = useMemo(() => columnsOf(origins), [origins]);
   const fields = useMemo(() => columns.map(({ key }) => key as ItemField), [columns]);
   const { shown, store, remove, units } = useItems(items, fields, search);
   const textOf = useCallback(
@@ -44,8 +44,8 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, notic
     [shown, fields],
   );
   const emptyText = useCallback(
-    ({ row, column }: Place) => emptyWords(shown[row], fields[column], withDefault),
-    [shown, fields, withDefault],
+    ({ row, column }: Place) => emptyWords(shown[row], fields[column], withDefault, currency),
+    [shown, fields, withDefault, currency],
   );
   const editable = useCallback(({ column }: Place) => mayEdit && column > 0, [mayEdit]);
   const lacking = items.filter(
@@ -111,14 +111,21 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, notic
   );
 }
 
-function columnsOf(origins: Props["origins"], currency: string): GridColumn[] {
+function columnsOf(origins: Props["origins"]): GridColumn[] {
   return [
     { key: "sku", name: "Number", head: "Number", width: 112, fixed: true },
     { key: "name", name: "Name", head: "Name", width: 236, fixed: true },
     { key: "goodsClass", name: "Goods class", head: "Goods class", width: 100 },
     { key: "weight", name: "Weight", head: "Weight", width: 90, numeric: true },
     { key: "size", name: "Size", head: "Size", width: 136, numeric: true },
-    { key: "unitPrice", name: `Price, ${currency}`, head: `Price, ${currency}`, width: 84, numeric: true },
+    {
+      key: "unitPrice",
+      name: "Price, with or without tax as the order's channel counts",
+      head: "Price",
+      width: 76,
+      numeric: true,
+    },
+    { key: "currency", name: "Currency of the price", head: "In", width: 48 },
     { key: "taxPercent", name: "Tax, percent", head: "Tax, %", width: 60, numeric: true },
     { key: "shippable", name: "Shipped", head: "Shipped", width: 64 },
     { key: "shipsAlone", name: "Ships alone", head: "Alone", width: 60 },
@@ -138,10 +145,12 @@ function emptyWords(
   item: Item | undefined,
   field: ItemField | undefined,
   withDefault: readonly string[],
+  currency: string,
 ): string {
   if (!item || field === undefined) return "";
   if (field === "shippable") return "yes";
   if (field === "shipsAlone") return "no";
+  if (field === "currency") return currency;
   if (item.shippable === false) return "";
   if (field === "weight")
     return item.goodsClass !== undefined && withDefault.includes(item.goodsClass)

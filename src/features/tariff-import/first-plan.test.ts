@@ -1,7 +1,16 @@
 import { guessPlan } from "@/core/tariff-files/guess-plan";
 import type { Reading } from "@/core/tariff-files/thread";
-import { planFor, targetsOf, withKept, type Settings } from "./first-plan";
-import { factorOf, readKept, shapeOf, suspicionOf, whatIsMissing, type KnownTariff } from "./import-plan";
+import { planFor, targetsOf, targetTrouble, withKept, withTarget, type Settings } from "./first-plan";
+import {
+  factorOf,
+  readKept,
+  shapeOf,
+  suspicionOf,
+  whatIsMissing,
+  type ImportPlan,
+  type KnownTariff,
+  type Target,
+} from "./import-plan";
 
 const day: KnownTariff = {
   code: "DAY",
@@ -105,4 +114,40 @@ test("units: kilograms can't be written as pounds, and grams read as kilograms a
   expect(factorOf({ ...plan, fileUnit: "lb" })).toBe("0.45359237");
   expect(suspicionOf(["250", "2000"], { ...plan, fileUnit: "kg" })).toBe("g");
   expect(suspicionOf(["250", "2000"], plan)).toBeUndefined();
+});
+
+test("names of an earlier reading go nowhere, what somebody chose stays", () => {
+  const reading = { tariffs: [{ name: "Night" }] } as unknown as Reading;
+  const chosen: Record<string, Target> = { Gone: { kind: "next", code: "DAY" }, Night: { kind: "skip" } };
+  expect(targetsOf(chosen, reading, "x.csv", settings)).toEqual({ Night: { kind: "skip" } });
+});
+
+test("a tariff that is there brings its zones and measure, and says when another can't go with it", () => {
+  const plan = planFor(
+    opened([
+      ["country", "up to kg", "price"],
+      ["SE", "2", "4,20"],
+    ]),
+    settings,
+  );
+  const sent = withTarget(plan, {}, "", { kind: "next", code: "DAY" }, settings.tariffs);
+  expect(sent).toMatchObject({ chart: { kind: "known", code: "TRN" }, targets: { "": { code: "DAY" } } });
+  const trouble = (targets: Record<string, Target>, more: Partial<ImportPlan> = {}, known = [day]) =>
+    targetTrouble({ ...sent, ...more }, targets, known);
+  expect(trouble({ "": { kind: "next", code: "DAY" } })).toBeUndefined();
+  expect(trouble({ "": { kind: "next", code: "DAY" } }, { chart: plan.chart })).toContain("the zones of TRN");
+  expect(
+    trouble({ a: { kind: "next", code: "DAY" }, b: { kind: "edition", code: "DAY", label: "2027" } }),
+  ).toContain("Two of the file's tariffs go to DAY 2027");
+  expect(
+    trouble({ a: { kind: "skip" }, b: { kind: "new", code: "N", name: "N" } }, { chart: plan.chart }),
+  ).toBeUndefined();
+  const again = [{ ...day, editions: [{ label: "2027", from: "2027-01-01" }] }];
+  expect(trouble({ a: { kind: "next", code: "DAY" } }, {}, again)).toContain("has an edition 2027 already");
+  expect(trouble({ a: { kind: "next", code: "DAY" } }, {}, [{ ...day, boundary: "from" }])).toContain(
+    "break above",
+  );
+  expect(trouble({ a: { kind: "next", code: "DAY" } }, {}, [{ ...day, unit: "g" }])).toContain(
+    "counts otherwise",
+  );
 });

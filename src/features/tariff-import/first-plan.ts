@@ -110,12 +110,16 @@ export function targetsOf(
   file: string,
   { tariffs, into }: Settings,
 ): Record<string, Target> {
-  const found: Record<string, Target> = { ...chosen };
+  const found: Record<string, Target> = {};
   const taken = tariffs.map((tariff) => tariff.code);
+  // names of an earlier reading go nowhere any more
   for (const { name } of reading?.tariffs ?? []) {
-    const target = (found[name] ??= into
-      ? { kind: "edition", ...into }
-      : (sameName(name === "" ? stem(file) : name, tariffs) ?? freshTarget(name, file, taken)));
+    const usual = (): Target =>
+      into
+        ? { kind: "edition", ...into }
+        : (sameName(name === "" ? stem(file) : name, tariffs) ?? freshTarget(name, file, taken));
+    const target = chosen[name] ?? usual();
+    found[name] = target;
     if (target.kind === "new") taken.push(target.code);
   }
   return found;
@@ -131,4 +135,53 @@ function knownAs(wanted: string, known: readonly KnownTariff[]): KnownTariff | u
 function sameName(wanted: string, known: readonly KnownTariff[]): Target | undefined {
   const same = knownAs(wanted, known);
   return same && { kind: "next", code: same.code };
+}
+
+/** The plan once a tariff of the file goes somewhere else: one that is there brings its zones, its measure and its side of an edge. */
+export function withTarget(
+  plan: ImportPlan,
+  targets: Readonly<Record<string, Target>>,
+  name: string,
+  target: Target,
+  tariffs: readonly KnownTariff[],
+): ImportPlan {
+  const sent = { ...plan, targets: { ...targets, [name]: target } };
+  const tariff =
+    target.kind === "edition" || target.kind === "next"
+      ? tariffs.find((one) => one.code === target.code)
+      : undefined;
+  if (!tariff) return sent;
+  const { measure, unit, zoneChart, boundary } = tariff;
+  return {
+    ...sent,
+    plan: { ...plan.plan, boundary },
+    frame: { ...plan.frame, measure, unit },
+    chart: { kind: "known", code: zoneChart },
+  };
+}
+
+/** Why tables can't go where they are sent: a tariff that is there keeps its zones, its unit and its side of an edge. */
+export function targetTrouble(
+  { plan, frame, chart }: ImportPlan,
+  targets: Readonly<Record<string, Target>>,
+  known: readonly KnownTariff[],
+): string | undefined {
+  const places = new Set<string>();
+  for (const target of Object.values(targets)) {
+    if (target.kind === "skip") continue;
+    const place = `${target.code} ${target.kind === "edition" ? target.label : frame.label}`;
+    if (places.has(place)) return `Two of the file's tariffs go to ${place}: send one of them elsewhere.`;
+    places.add(place);
+    const tariff = known.find((one) => one.code === target.code);
+    if (target.kind === "new" || !tariff) continue;
+    if (target.kind === "next" && tariff.editions.some(({ label }) => label === frame.label))
+      return `${tariff.name} has an edition ${frame.label} already: replace that one, or call the new one otherwise.`;
+    if (tariff.zoneChart !== chart.code)
+      return `${tariff.name} has the zones of ${tariff.zoneChart}: choose that chart above.`;
+    if (tariff.boundary !== plan.boundary)
+      return `In ${tariff.name} a value at an edge is in the break ${tariff.boundary === "upTo" ? "below" : "above"}: choose that above.`;
+    if (tariff.measure !== frame.measure || tariff.unit !== frame.unit)
+      return `${tariff.name} counts otherwise than the file's other tariffs: take it in by itself.`;
+  }
+  return undefined;
 }

@@ -1,5 +1,6 @@
 "use client";
 
+import { placeOfLine } from "@/core/tariff-files/rate-record";
 import type { Seam, SeamChoice, SeamChoices } from "@/core/tariff-files/seam";
 import type { ReadTariff } from "@/core/tariff-files/thread";
 import { choiceOf, seamGroups, withChoice, type SeamGroup } from "./seam-groups";
@@ -28,7 +29,7 @@ export function SeamsStep({ tariffs, choices, unit, onChoices }: Props) {
               {sentence(group, unit)}{" "}
               <span className="text-soft">
                 {tariffs.length > 1 && `${namesOf(group)} · `}
-                {group.rows} {group.rows === 1 ? "row" : "rows"}, first in line {group.line % 10_000_000}
+                {group.rows} {group.rows === 1 ? "row" : "rows"}, first in line {placeOfLine(group.line).line}
               </span>
             </span>
             <select

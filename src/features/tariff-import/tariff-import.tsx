@@ -10,8 +10,16 @@ import { keepPlan } from "./actions";
 import { ColumnsStep } from "./columns-step";
 import { FileStep } from "./file-step";
 import { FrameStep } from "./frame-step";
+import { targetTrouble, withTarget } from "./first-plan";
 import { importChanges } from "./import-changes";
-import { shapeOf, type ChartLook, type ImportPlan, type KeptPlan, type KnownTariff } from "./import-plan";
+import {
+  shapeOf,
+  stem,
+  type ChartLook,
+  type ImportPlan,
+  type KeptPlan,
+  type KnownTariff,
+} from "./import-plan";
 import { OutcomeStep } from "./outcome-step";
 import { SeamsStep } from "./seams-step";
 import { TargetsStep } from "./targets-step";
@@ -36,10 +44,12 @@ export function TariffImport(settings: Props) {
   const [busy, setBusy] = useState(false);
   const sheet = file?.sheets[plan?.sheets[0] ?? 0];
   const goes = (kind: string) => Object.values(targets).some((target) => target.kind === kind);
-  const wrong = plan && whatIsWrong(plan, goes("new") || goes("next"), targetTrouble(plan, targets, tariffs));
+  const wrong =
+    plan && (targetTrouble(plan, targets, tariffs) ?? wrongDates(plan, goes("new") || goes("next")));
   const store = async () => {
     if (!plan || !reading || !grounds || !sheet) return;
     setBusy(true);
+    setTrouble(undefined);
     const dated = { ...plan, targets, frame: { ...plan.frame, from: readDate(plan.frame.from) } };
     const answer = await commit(importChanges(dated, reading, grounds, tariffs));
     setBusy(false);
@@ -115,13 +125,13 @@ export function TariffImport(settings: Props) {
             label={plan.frame.label}
             fileName={file.name}
             freshFor={work.freshFor}
-            onTarget={(name, target) => work.set({ targets: { ...targets, [name]: target } })}
+            onTarget={(name, target) => work.set(withTarget(plan, targets, name, target, tariffs))}
           />
           <OutcomeStep
             reading={reading}
             head={sheet.first[plan.plan.headLine - 1] ?? []}
             sheetNames={file.sheets.map(({ name }) => name)}
-            fileName={file.name.replace(/\.[a-z]+$/i, "")}
+            fileName={stem(file.name)}
           />
           {wrong !== undefined && <p className="mb-2 text-loss">{wrong}</p>}
           <div className="flex items-center gap-3 pb-6">
@@ -143,28 +153,8 @@ export function TariffImport(settings: Props) {
   );
 }
 
-function whatIsWrong(plan: ImportPlan, dates: boolean, boundary: string | undefined): string | undefined {
-  if (boundary !== undefined) return boundary;
-  if (dates && plan.frame.label.trim() === "") return "The edition needs a name, like 2027.";
-  if (dates && !isDate(readDate(plan.frame.from))) return "The first day is a date like 2027-01-01.";
-  return undefined;
-}
-
-/** A tariff that is there keeps its side of an edge and its unit; a table read otherwise can't go into it. */
-function targetTrouble(
-  { plan, frame }: ImportPlan,
-  targets: ReturnType<typeof useImport>["targets"],
-  known: readonly KnownTariff[],
-): string | undefined {
-  for (const target of Object.values(targets)) {
-    const tariff = "code" in target ? known.find((one) => one.code === target.code) : undefined;
-    if (!tariff || target.kind === "new") continue;
-    if (target.kind === "next" && tariff.editions.some(({ label }) => label === frame.label))
-      return `${tariff.name} has an edition ${frame.label} already: replace that one, or call the new one otherwise.`;
-    if (tariff.boundary !== plan.boundary)
-      return `In ${tariff.name} a value at an edge is in the break ${tariff.boundary === "upTo" ? "below" : "above"}: choose that above.`;
-    if (tariff.unit !== frame.unit)
-      return `${tariff.name} counts in ${tariff.unit ?? "no unit"}, the file would be stored in ${frame.unit ?? "none"}.`;
-  }
+function wrongDates({ frame }: ImportPlan, dates: boolean): string | undefined {
+  if (dates && frame.label.trim() === "") return "The edition needs a name, like 2027.";
+  if (dates && !isDate(readDate(frame.from))) return "The first day is a date like 2027-01-01.";
   return undefined;
 }

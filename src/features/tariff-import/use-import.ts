@@ -24,7 +24,10 @@ export function useImport(settings: Settings) {
       const before = readKept(kept.value);
       if (!before) return;
       setKnown(true);
-      setPlan(withKept(first, before, sheet.guess, settings.into !== undefined));
+      // what somebody chose meanwhile, or another file, goes before what was kept
+      setPlan((now) =>
+        now === first ? withKept(first, before, sheet.guess, settings.into !== undefined) : now,
+      );
     },
     [settings],
   );
@@ -69,6 +72,6 @@ export function useImport(settings: Settings) {
 
 function inexact(plan: ImportPlan): string | undefined {
   return factorOf(plan) === "inexact"
-    ? "Weights of the file's unit can't be written exactly in the tariffs’ unit: give the tariffs the file's unit."
+    ? "Weights of the file's unit can't be written exactly in the tariffs' unit: give the tariffs the file's unit."
     : undefined;
 }

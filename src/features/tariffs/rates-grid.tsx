@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useMemo } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { Decimal } from "@/core/money/decimal";
 import type { CellMargin } from "@/core/quote/table-margins";
 import type { Edition, Tariff } from "@/core/setup/tariff";
@@ -54,9 +54,12 @@ export function RatesGrid(props: Props) {
     },
     [commit, edition, page, path],
   );
-  const removeRow = (row: number) => {
+  const [trouble, setTrouble] = useState<string>();
+  const removeRow = async (row: number) => {
     const entry = edition.rows[row];
-    if (mayEdit && entry) void commit([{ path: `${path}/rows/${row}`, from: entry as Json }]);
+    if (!mayEdit || !entry) return;
+    const answer = await commit([{ path: `${path}/rows/${row}`, from: entry as Json }]);
+    setTrouble(answer.ok ? undefined : answerText(answer));
   };
   const marked = useMemo(
     () => new Set(notices.filter((notice) => notice.severity !== "note").map((notice) => notice.source)),
@@ -99,11 +102,16 @@ export function RatesGrid(props: Props) {
         onActive={props.onActive}
         onRows={props.onRows}
         onTyping={props.onTyping}
-        onRemoveRow={removeRow}
+        onRemoveRow={(row) => void removeRow(row)}
         height="calc(100vh - 330px)"
         start={start ?? { row: 0, column: LEAD }}
         takeFocus={start !== undefined}
       />
+      {trouble !== undefined && (
+        <p role="alert" className="mt-1 text-loss">
+          {trouble}
+        </p>
+      )}
       <p className="mt-1.5 text-soft">
         An empty cell means no rate there. <Key>Ctrl V</Key> pastes a block, <Key>Ctrl D</Key> fills down,{" "}
         <Key>Ctrl R</Key> to the right, <Key>Ctrl Del</Key> takes a zone's row out, <Key>Ctrl Z</Key> undoes.

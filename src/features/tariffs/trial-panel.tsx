@@ -26,6 +26,8 @@ export function TrialPanel({ tariff, chart, edition, typed, zone, page }: Props)
   const { trials, store } = useTrials(tariff.code);
   const [value, setValue] = useState("");
   const [open, setOpen] = useState<number>();
+  const [trouble, setTrouble] = useState<string>();
+  const unit = edgeUnit(tariff);
   const tried = useMemo(
     () =>
       trials.map((trial) => ({
@@ -38,14 +40,16 @@ export function TrialPanel({ tariff, chart, edition, typed, zone, page }: Props)
   const pin = (event: FormEvent) => {
     event.preventDefault();
     const figure = plainNumber(value);
-    if (!/^\d+(\.\d+)?$/.test(figure)) return;
+    if (!/^\d+(\.\d+)?$/.test(figure)) return setTrouble(`How much? A figure in ${unit}, 0 or more.`);
+    setTrouble(undefined);
     store([...trials, { zone, value: figure, ...(page > 0 ? { page } : {}) }]);
     setValue("");
   };
-  const unit = edgeUnit(tariff);
   return (
     <section aria-label="Trials" className="sheet px-2.5 py-2">
-      <h2>Trials</h2>
+      <h2>
+        Trials <span className="font-normal text-soft">{tariff.currency}, as the table alone rates them</span>
+      </h2>
       <ul>
         {tried.map(({ trial, before, after }, i) => (
           <li key={i} className="border-b border-hairline py-0.5 last:border-0">
@@ -89,6 +93,11 @@ export function TrialPanel({ tariff, chart, edition, typed, zone, page }: Props)
           Pin a trial
         </button>
       </form>
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
     </section>
   );
 }

@@ -150,7 +150,7 @@ function onGridKey(
   else if (event.key === "Escape") discard();
   else if (event.key === "Delete" || event.key === "Backspace") {
     void store(sameIn(block, ""));
-  } else if (control && (event.key === "d" || event.key === "r")) {
+  } else if (control && (event.key === "d" || event.key === "r") && source.mayEdit(active)) {
     void store(filled(block, source, event.key === "d" ? "down" : "right"));
   } else if (control && event.key.toLowerCase() === "a") {
     go({ row: 0, column: 0 });
