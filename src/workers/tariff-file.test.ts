@@ -99,10 +99,25 @@ test("sheets that are laid out alike are a tariff each, named as the sheet is", 
     { name: "Pallet", head, rows: [["1", "44.20", ""]] },
   ]);
   const { read } = reader(new Uint8Array(await blob.arrayBuffer()));
-  const { tariffs } = read({ sheets: [0, 1] });
+  const { tariffs, counts } = read({ sheets: [0, 1] });
+  // a row has one fate, however many rates it holds
+  expect(counts).toEqual({ new: 2, changed: 0, same: 0, refused: 0 });
   expect(tariffs.map(({ name, table }) => [name, table.rows[0]?.rates])).toEqual([
     ["Parcel", ["4.20", "5.20"]],
     ["Pallet", ["44.20", null]],
+  ]);
+});
+
+test("against a chart without its zones a tariff keeps its name, so that it can be sent elsewhere", () => {
+  const { read } = reader(Buffer.from("service,zone,up to kg,price\nRoad,Moon,2,4.20\nNight,1,2,5.20\n"));
+  const { tariffs, counts } = read({
+    addZones: false,
+    chart: { zones: [{ code: "1", name: "Near" }], entries: [] },
+  });
+  expect(counts).toEqual({ new: 1, changed: 0, same: 0, refused: 1 });
+  expect(tariffs.map(({ name, table }) => [name, table.rows.length])).toEqual([
+    ["Road", 0],
+    ["Night", 1],
   ]);
 });
 

@@ -23,12 +23,9 @@ export interface ReadOptions extends Omit<BuildOptions, "choices"> {
 export function readTables(records: readonly RateRecord[], options: ReadOptions): ReadTables {
   const { chart, addZones, choices, ...rest } = options;
   const zoned = zoneRecords(records, chart, addZones);
-  const groups = new Map<string, RateRecord[]>();
-  for (const record of zoned.records) {
-    const group = groups.get(record.tariff);
-    if (group) group.push(record);
-    else groups.set(record.tariff, [record]);
-  }
+  // a tariff whose rows are all refused is still named: it may only be held against the wrong chart
+  const groups = new Map<string, RateRecord[]>(records.map((record) => [record.tariff, []]));
+  for (const record of zoned.records) groups.get(record.tariff)?.push(record);
   const tariffs = [...groups].map(([name, group]) => ({
     name,
     built: buildTable(group, { ...rest, choices: choices[name] ?? {} }),

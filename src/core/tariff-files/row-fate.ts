@@ -17,7 +17,9 @@ export interface FatedRow {
  * that fills several cells is new when one of them had no rate, else changed when one had another.
  */
 export function rowFates(built: Built, target: Edition | undefined): FatedRow[] {
-  if (!target) return built.cells.map(({ record }) => ({ line: record.line, fate: "new" }));
+  // a row of a matrix has a record a cell, and one fate
+  if (!target)
+    return [...new Set(built.cells.map(({ record }) => record.line))].map((line) => ({ line, fate: "new" }));
   const next = withTable(target, built.table);
   const rates = ratesOf(target);
   const bands = next.bands?.edges;

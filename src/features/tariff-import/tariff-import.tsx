@@ -64,7 +64,8 @@ export function TariffImport(settings: Props) {
   };
   if (!mayEdit) return <p className="sheet px-4 py-3">Your role may look, not change.</p>;
   const count = Object.entries(targets).filter(
-    ([name, target]) => target.kind !== "skip" && reading?.tariffs.some((one) => one.name === name),
+    ([name, { kind }]) =>
+      kind !== "skip" && reading?.tariffs.some((one) => one.name === name && one.table.rows.length > 0),
   ).length;
   return (
     <>
