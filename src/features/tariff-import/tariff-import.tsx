@@ -79,13 +79,10 @@ export function TariffImport(settings: Props) {
         }}
         onSheets={(sheets) => sheets.length > 0 && work.set({ sheets })}
       />
-      {[work.trouble, trouble].map(
-        (text, i) =>
-          text !== undefined && (
-            <p key={i} role="alert" className="mb-3 text-loss">
-              {text}
-            </p>
-          ),
+      {work.trouble !== undefined && (
+        <p role="alert" className="mb-3 text-loss">
+          {work.trouble}
+        </p>
       )}
       {file && plan && sheet && (
         <>
@@ -135,6 +132,11 @@ export function TariffImport(settings: Props) {
             fileName={stem(file.name)}
           />
           {wrong !== undefined && <p className="mb-2 text-loss">{wrong}</p>}
+          {trouble !== undefined && (
+            <p role="alert" className="mb-2 text-loss">
+              {trouble}
+            </p>
+          )}
           <div className="flex items-center gap-3 pb-6">
             <Button
               kind="main"
