@@ -131,27 +131,52 @@ export function TariffImport(settings: Props) {
             sheetNames={file.sheets.map(({ name }) => name)}
             fileName={stem(file.name)}
           />
-          {wrong !== undefined && <p className="mb-2 text-loss">{wrong}</p>}
-          {trouble !== undefined && (
-            <p role="alert" className="mb-2 text-loss">
-              {trouble}
-            </p>
-          )}
-          <div className="flex items-center gap-3 pb-6">
-            <Button
-              kind="main"
-              disabled={busy || count === 0 || wrong !== undefined || progress !== undefined}
-              onClick={() => void store()}
-            >
-              Store {count === 1 ? "the tariff" : `${count} tariffs`}
-            </Button>
-            <span className="text-soft">
-              {busy ? "Storing…" : "All of it or nothing; Ctrl Z takes it back."}
-              {reading.counts.refused > 0 && ` Left out: ${reading.counts.refused}.`}
-            </span>
-          </div>
+          <StoreBar
+            count={count}
+            refused={reading.counts.refused}
+            wrong={wrong}
+            trouble={trouble}
+            busy={busy}
+            reads={progress !== undefined}
+            onStore={() => void store()}
+          />
         </>
       )}
+    </>
+  );
+}
+
+interface StoreBarProps {
+  /** How many tariffs go somewhere. */
+  readonly count: number;
+  readonly refused: number;
+  /** What keeps them from being stored, and what did. */
+  readonly wrong: string | undefined;
+  readonly trouble: string | undefined;
+  readonly busy: boolean;
+  readonly reads: boolean;
+  readonly onStore: () => void;
+}
+
+/** The button that stores it all, beside what keeps it from that. */
+function StoreBar({ count, refused, wrong, trouble, busy, reads, onStore }: StoreBarProps) {
+  return (
+    <>
+      {wrong !== undefined && <p className="mb-2 text-loss">{wrong}</p>}
+      {trouble !== undefined && (
+        <p role="alert" className="mb-2 text-loss">
+          {trouble}
+        </p>
+      )}
+      <div className="flex items-center gap-3 pb-6">
+        <Button kind="main" disabled={busy || count === 0 || wrong !== undefined || reads} onClick={onStore}>
+          Store {count === 1 ? "the tariff" : `${count} tariffs`}
+        </Button>
+        <span className="text-soft">
+          {busy ? "Storing…" : "All of it or nothing; Ctrl Z takes it back."}
+          {refused > 0 && ` Left out: ${refused}.`}
+        </span>
+      </div>
     </>
   );
 }
