@@ -152,6 +152,8 @@ test("a pasted table is raised by 4.2 % rounded to 0.05 into a 2027 edition, com
   const undo = page.getByRole("button", { name: "Undo" });
   await undo.click();
   await undo.click();
+  // both are stored before the page is left
+  await expect(undo).toBeDisabled();
   await page.goto("/tariffs/SHOP-POST-SELL");
   await expect(page.getByRole("navigation", { name: "Editions" })).not.toContainText("2027");
   await expect(tariff.cell(1, 6)).not.toHaveText("31.00");
