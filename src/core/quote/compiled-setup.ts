@@ -8,6 +8,7 @@ import type { Parsed } from "../setup/parse-setup";
 import { joinPath } from "../setup/path";
 import type { Service } from "../setup/service";
 import type { Setup } from "../setup/setup";
+import type { Tariff } from "../setup/tariff";
 import { byRank, compileOrigin, type CompiledOrigin } from "../sourcing/compiled-origin";
 import { compileTariff, type CompiledTariff } from "../tariffs/compiled-tariff";
 import type { WeightUnit } from "../units/unit";
@@ -100,9 +101,19 @@ function compileTariffs(
   const compiled = new Map<string, CompiledTariff>();
   for (const tariff of setup.tariffs) {
     const chart = charts.get(tariff.zoneChart);
-    if (chart) compiled.set(tariff.code, compileTariff(tariff, chart));
+    if (chart) compiled.set(tariff.code, tariffOn(chart, tariff));
   }
   return compiled;
+}
+
+/** Tables that an edit left alone, on a chart it left alone, are not compiled again. */
+const tables = new WeakMap<CompiledChart, WeakMap<Tariff, CompiledTariff>>();
+
+function tariffOn(chart: CompiledChart, tariff: Tariff): CompiledTariff {
+  const own = tables.get(chart) ?? new WeakMap<Tariff, CompiledTariff>();
+  const known = own.get(tariff) ?? compileTariff(tariff, chart);
+  tables.set(chart, own.set(tariff, known));
+  return known;
 }
 
 function compileServices(

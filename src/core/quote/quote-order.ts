@@ -25,6 +25,8 @@ export interface QuoteContext {
   readonly now: string;
   /** What carriers' own systems answered; none: live services fall back as they say. */
   readonly liveRates?: LiveRates;
+  /** What-if: the lines as they are to be measured instead of as they were read. */
+  readonly altered?: (lines: readonly OrderLine[]) => readonly OrderLine[];
 }
 
 const noLiveRates: LiveRates = new Map();
@@ -77,7 +79,8 @@ function readOrder(
   const currency = request.currency ?? channel.currency;
   const read = readLines(compiled, request, currency, context.items);
   if (!read.ok) return read;
-  return { ok: true, value: orderOf(compiled, request, context, channel, read.value, ask) };
+  const lines = context.altered ? context.altered(read.value) : read.value;
+  return { ok: true, value: orderOf(compiled, request, context, channel, lines, ask) };
 }
 
 function orderOf(

@@ -1,0 +1,125 @@
+import type { Setup } from "@/core/setup/setup";
+import { box, now } from "../../../tests/support/quote-with";
+import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
+import { quote } from "../quote/quote-order";
+import { compileSetup } from "../quote/compiled-setup";
+import { compileItem } from "../parcels/compiled-item";
+import { Bench, type TrialRow } from "./bench";
+import type { Trial } from "./trial";
+
+const request = { channel: "web", shipTo: { country: "EE" }, lines: [{ sku: "BOX", quantity: 1 }] };
+const trial = (id: string, more: Partial<Trial> = {}): Trial => ({
+  id,
+  name: id,
+  request,
+  expects: [],
+  ...more,
+});
+
+function benchOf(change?: (setup: Setup) => void, trials: readonly Trial[] = [trial("a")]): Bench {
+  const setup = smallestSetup();
+  setup.offers[0]!.adjust = {};
+  setup.offers[0]!.plan = { kind: "flat", amount: "6", per: "order" };
+  change?.(setup);
+  return new Bench({ setup, items: [box] }, trials, now);
+}
+
+const pair = (row: TrialRow | undefined) => (row && "offers" in row ? row.offers[0] : undefined);
+const amount = (to: string, from = "6") => [{ path: "offers/parcel/plan/amount", from, to }];
+
+test("what is typed is seen beside what is stored, and gone when typing is given up", () => {
+  const bench = benchOf();
+  const [first] = bench.rows();
+  expect(pair(first)).toMatchObject({ isChanged: false, more: { charge: "0" } });
+  expect(bench.type(amount("8.50"))).toEqual([]);
+  expect(pair(bench.rows()[0])).toMatchObject({
+    isChanged: true,
+    more: { charge: "+2.50", cost: "0", margin: "+2.50" },
+  });
+  expect(bench.type([])).toEqual([]);
+  expect(pair(bench.rows()[0])).toMatchObject({ isChanged: false });
+});
+
+test("what can't be read is said and leaves the last figures", () => {
+  const bench = benchOf();
+  bench.type(amount("8"));
+  expect(bench.type(amount("8."))).toMatchObject([{ path: "offers/parcel/plan/amount" }]);
+  expect(pair(bench.rows()[0])).toMatchObject({ more: { charge: "+2.00" } });
+});
+
+test("what is stored counts from then on, until the comparing begins anew", () => {
+  const bench = benchOf();
+  expect(bench.store(amount("5"))).toEqual([]);
+  expect(pair(bench.rows()[0])).toMatchObject({ more: { charge: "−1.00" } });
+  bench.mark();
+  expect(pair(bench.rows()[0])).toMatchObject({ more: { charge: "0" } });
+  // a change somebody else overtook is not half taken over
+  expect(bench.store(amount("7", "6"))).toMatchObject([{ code: "changed-meanwhile" }]);
+  expect(pair(bench.rows()[0])).toMatchObject({ more: { charge: "0" } });
+});
+
+test("items that trials name are typed too; others do not matter", () => {
+  const bench = benchOf((setup) => (setup.offers[0]!.plan = { kind: "flat", amount: "2", per: "kg" }));
+  expect(
+    bench.type([
+      { path: "items/BOX/weight", from: { value: "2", unit: "kg" }, to: { value: "3", unit: "kg" } },
+      { path: "items/OTHER/weight", from: { value: "2", unit: "kg" }, to: { value: "3", unit: "kg" } },
+    ]),
+  ).toEqual([]);
+  expect(pair(bench.rows()[0])).toMatchObject({ more: { charge: "+2.00" } });
+});
+
+test("a withheld offer keeps its reason with its place", () => {
+  const bench = benchOf();
+  bench.type([{ path: "offers/parcel/active", from: true, to: false }]);
+  expect(pair(bench.rows()[0])).toMatchObject({
+    isChanged: true,
+    before: { cost: expect.any(String) as string },
+    after: { withheld: { reason: "inactive", source: "offers/parcel/active" } },
+  });
+});
+
+test("expectations are judged by what is typed", () => {
+  const expects: Trial["expects"] = [
+    { offer: "parcel", is: "given" },
+    { offer: "parcel", charge: ["7.30", "7.30"] },
+    { offer: "parcel", charge: ["1", "6"] },
+    { offer: "parcel", costBelow: "1" },
+    { offer: "nowhere", is: "withheld" },
+  ];
+  const bench = benchOf(undefined, [trial("a", { expects })]);
+  const met = () =>
+    bench.rows().flatMap((row) => ("verdicts" in row ? row.verdicts.map((one) => one.met) : []));
+  const [, exactly, between] = met();
+  expect([exactly, between]).toEqual([false, true]);
+  bench.type(amount("7.30"));
+  expect(met()).toEqual([true, true, false, false, true]);
+});
+
+test("an opened trial has both workings, equal to a plain quote", () => {
+  const bench = benchOf();
+  bench.type(amount("9"));
+  const open = bench.open("a");
+  const { setup } = bench.ground;
+  const compiled = sure(compileSetup(setup));
+  const item = compileItem(box, compiled.defaultWeights);
+  const plain = sure(quote(compiled, { ...request, working: true }, { items: () => item, now }));
+  expect(open?.before).toEqual(plain);
+  expect(open?.after.offers[0]?.net).not.toEqual(plain.offers[0]?.net);
+});
+
+test("a trial that can't be quoted says why and keeps the others", () => {
+  const lost = trial("b", { request: { ...request, lines: [{ sku: "GONE", quantity: 1 }] } });
+  const rows = benchOf(undefined, [lost, trial("a")]).rows();
+  expect(rows[0]).toMatchObject({ problems: [{ code: "unknown-sku" }] });
+  expect(pair(rows[1])).toBeDefined();
+});
+
+test("new trials are compared from where the comparing began", () => {
+  const bench = benchOf();
+  bench.store(amount("8"));
+  const other = { ...box, sku: "OTHER" };
+  const more = trial("b", { request: { ...request, lines: [{ sku: "OTHER", quantity: 1 }] } });
+  bench.hold([trial("a"), more], [box, other]);
+  expect(bench.rows().map((row) => pair(row)?.more?.charge)).toEqual(["+2.00", "+2.00"]);
+});
