@@ -8,6 +8,7 @@ import { makeOrders } from "./parts/orders";
 import { goodsClasses, origins, zoneCharts } from "./parts/places";
 import { rateList } from "./parts/rate-list";
 import { tariffs } from "./parts/tariffs";
+import { trials } from "./parts/trials";
 
 /** `npm run demo:make`: writes the demo business from its parts. */
 const setup: Setup = {
@@ -164,6 +165,7 @@ const write = (file: string, value: unknown) =>
 write("nettle-and-comb.setup.json", setup);
 write("nettle-and-comb.items.json", items);
 write("nettle-and-comb.orders.json", makeOrders(prices, taxes));
+write("nettle-and-comb.trials.json", trials);
 const [day, zones] = [
   tariffs.find(({ code }) => code === "TRN-ECO-BUY"),
   zoneCharts.find(({ code }) => code === "TRN"),

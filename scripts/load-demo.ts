@@ -10,7 +10,7 @@ import type { Database } from "@/db/connect";
 import { readStamp, writeSetup } from "@/db/queries/setup";
 import { writeItems } from "@/db/queries/items";
 import { insertOrders } from "@/db/queries/orders";
-import { account, apiKeys, carrierAccounts, charges, orderLines, orders, user } from "@/db/schema";
+import { account, apiKeys, carrierAccounts, charges, orderLines, orders, trials, user } from "@/db/schema";
 import { and, eq } from "drizzle-orm";
 import { wordQuote } from "@/messages/word-quote";
 import { basisOf, orderRequest } from "@/server/services/order-request";
@@ -20,6 +20,7 @@ import { quote } from "@/core/quote/quote-order";
 import { appendRows } from "@/db/queries/bulk";
 import { shipments } from "@/db/schema";
 import { shipmentRows } from "@/server/services/shipments";
+import { trial, type Trial } from "@/core/bench/trial";
 import type { DemoOrder } from "../demo/parts/orders";
 import { blankOrder, orderRows } from "./demo-order";
 import { loadPastOrders } from "./load-past-orders";
@@ -105,6 +106,7 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     for (const order of list) await settleDemoOrder(tx, order, compiled, (sku) => catalogue.get(sku), now);
     await loadPastOrders(tx, items, compiled, (sku) => catalogue.get(sku), now);
     await loadPeople(tx, demoPeople);
+    await loadTrials(tx, now);
     await tx.insert(apiKeys).values(
       demoKeys.map(({ name, key, scopes }) => ({
         id: key,
@@ -116,6 +118,13 @@ export async function loadDemo(db: Database, now: Date): Promise<void> {
     await tx.insert(carrierAccounts).values([...demoAccounts]);
     await writeSetup(tx, undefined, setup, now);
   });
+}
+
+async function loadTrials(tx: Database, now: Date): Promise<void> {
+  const list = demoFile("nettle-and-comb.trials.json") as unknown[];
+  const read = list.map((one) => sure(parseWith<Trial>(trial, one)));
+  const at = { changedAt: now.toISOString(), changedBy: "Maarja Kask" };
+  await tx.insert(trials).values(read.map((one, position) => ({ ...one, position, ...at })));
 }
 
 /** Rates an order as the desk would, and applies a charge where the demo says so. */

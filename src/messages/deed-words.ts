@@ -28,6 +28,7 @@ const words: Readonly<Record<string, string>> = {
   "password-changed": "changed the password",
   "key-made": "made an API key",
   "key-revoked": "took back an API key",
+  "trial-changed": "changed a trial",
 };
 
 /** What somebody did, by its code in the record of activity. */

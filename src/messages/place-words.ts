@@ -20,6 +20,7 @@ const members: Readonly<Record<string, string>> = {
   people: "person",
   invitations: "invitation",
   apiKeys: "API key",
+  trials: "trial",
 };
 
 /** Fields whose own name would not be understood. */

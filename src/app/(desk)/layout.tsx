@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { BenchDock, BenchProvider } from "@/features/bench";
 import { BusinessStart } from "@/features/business";
 import { DraftProvider } from "@/features/draft";
 import { LineBar } from "@/features/shell/line-bar";
@@ -8,17 +9,20 @@ export default async function DeskLayout({ children }: { readonly children: Reac
   const shell = await loadShell();
   return (
     <DraftProvider mayEdit={shell.mayEdit} habits={shell.habits}>
-      <div className="flex h-dvh flex-col print:block print:h-auto">
-        <LineBar
-          stops={shell.stops}
-          person={{ name: shell.person.name, role: shell.person.role }}
-          theme={shell.theme}
-          businessName={shell.businessName}
-        />
-        <main className="flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
-          {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}
-        </main>
-      </div>
+      <BenchProvider words={shell.trialWords}>
+        <div className="flex h-dvh flex-col print:block print:h-auto">
+          <LineBar
+            stops={shell.stops}
+            person={{ name: shell.person.name, role: shell.person.role }}
+            theme={shell.theme}
+            businessName={shell.businessName}
+          />
+          <main className="flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
+            {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}
+          </main>
+          <BenchDock />
+        </div>
+      </BenchProvider>
     </DraftProvider>
   );
 }

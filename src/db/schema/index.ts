@@ -1,3 +1,4 @@
+export * from "./bench";
 export * from "./orders";
 export * from "./people";
 export * from "./setup";

@@ -83,7 +83,8 @@ async function answered(
         ),
       };
     refresh();
-    return { ok: true, changes: "value" in result ? result.value.changes : result.changes };
+    const { changes, stamp } = "value" in result ? result.value : result;
+    return { ok: true, changes, stamp };
   } catch (error) {
     log().error({ err: error }, "an edit failed");
     return { ok: false, code: "unavailable", problems: [] };

@@ -1,5 +1,6 @@
 "use client";
 
+import type { Change } from "@/core/setup/inverse";
 import type { Json } from "@/core/setup/path";
 import { ChoiceField } from "@/ui/fields/choice-field";
 import type { Committed } from "@/ui/fields/commit";
@@ -14,13 +15,29 @@ import { useDraft } from "./draft-provider";
 export function useCommit(path: string, from: Json | undefined) {
   const { commit } = useDraft();
   return async (to: Json | undefined): Promise<Committed> => {
-    const answer = await commit([
-      { path, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) },
-    ]);
+    const answer = await commit([changeAt(path, from, to)]);
     return answer.ok
       ? { ok: true }
       : { ok: false, text: answerText(answer), conflict: answer.code === "conflict" };
   };
+}
+
+/** Commits what is typed at a path, and tells of it while it is typed. */
+function useTyped(path: string, from: Json | undefined, read: (typed: string) => Json | undefined) {
+  const { signals } = useDraft();
+  const commit = useCommit(path, from);
+  return {
+    onCommit: (typed: string) => commit(read(typed)),
+    onTyping: (typed: string | undefined) => {
+      const to = typed === undefined ? from : read(typed);
+      signals.type(to === from ? [] : [changeAt(path, from, to)]);
+    },
+  };
+}
+
+/** A change of one place; what is not there is left out. */
+export function changeAt(path: string, from: Json | undefined, to: Json | undefined): Change {
+  return { path, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) };
 }
 
 interface FieldProps {
@@ -39,16 +56,8 @@ export function DraftText({
   ...rest
 }: FieldProps & { readonly value: string | undefined; readonly optional?: boolean }) {
   const { mayEdit } = useDraft();
-  const commit = useCommit(path, value);
-  return (
-    <EditField
-      {...rest}
-      path={path}
-      value={value ?? ""}
-      readOnly={!mayEdit}
-      onCommit={(typed) => commit(typed === "" && optional ? undefined : typed)}
-    />
-  );
+  const typing = useTyped(path, value, (typed) => (typed === "" && optional ? undefined : typed));
+  return <EditField {...rest} {...typing} path={path} value={value ?? ""} readOnly={!mayEdit} />;
 }
 
 /** A decimal at a path of the draft, with comma or point. */
@@ -60,18 +69,18 @@ export function DraftDecimal({
   ...rest
 }: FieldProps & { readonly value: string | undefined; readonly optional?: boolean }) {
   const { mayEdit } = useDraft();
-  const commit = useCommit(path, value);
-  const onCommit = (typed: string) =>
-    commit(typed.trim() === "" && optional ? undefined : plainNumber(typed));
+  const typing = useTyped(path, value, (typed) =>
+    typed.trim() === "" && optional ? undefined : plainNumber(typed),
+  );
   return (
     <EditField
       {...rest}
+      {...typing}
       path={path}
       numeric
       width={width}
       value={value ?? ""}
       readOnly={!mayEdit}
-      onCommit={onCommit}
     />
   );
 }
@@ -84,20 +93,19 @@ export function DraftWhole({
   ...rest
 }: FieldProps & { readonly value: number }) {
   const { mayEdit } = useDraft();
-  const commit = useCommit(path, value);
-  const onCommit = (typed: string) => {
+  const typing = useTyped(path, value, (typed) => {
     const number = Number(plainNumber(typed));
-    return commit(typed.trim() === "" || Number.isNaN(number) ? typed : number);
-  };
+    return typed.trim() === "" || Number.isNaN(number) ? typed : number;
+  });
   return (
     <EditField
       {...rest}
+      {...typing}
       path={path}
       numeric
       width={width}
       value={String(value)}
       readOnly={!mayEdit}
-      onCommit={onCommit}
     />
   );
 }
@@ -113,14 +121,14 @@ export function DraftQuantity({
   ...rest
 }: FieldProps & { readonly value: UnitQuantity | undefined; readonly unit: AnyUnit }) {
   const { mayEdit } = useDraft();
-  const commit = useCommit(path, value && { ...value });
-  const onCommit = (typed: string) => {
+  const typing = useTyped(path, value && { ...value }, (typed) => {
     const read = readQuantity(typed, unit);
-    return commit(read && { ...read });
-  };
+    return read && { ...read };
+  });
   return (
     <EditField
       {...rest}
+      {...typing}
       path={path}
       numeric
       width="6rem"
@@ -128,7 +136,6 @@ export function DraftQuantity({
       placeholder="none"
       value={shownQuantity(value, unit)}
       readOnly={!mayEdit}
-      onCommit={onCommit}
     />
   );
 }

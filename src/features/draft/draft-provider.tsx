@@ -14,6 +14,7 @@ import { useRouter } from "next/navigation";
 import { inverse, type Change } from "@/core/setup/inverse";
 import { editDraft, renameInDraft } from "./actions";
 import { answerText, type EditAnswer } from "./answer";
+import { draftSignals, type DraftSignals } from "./draft-signals";
 
 /** How the business counts: the units quantities are shown in, and the currency money without another is of. */
 export interface Habits {
@@ -28,6 +29,8 @@ type Renaming = Parameters<typeof renameInDraft>[0];
 
 interface Draft {
   readonly mayEdit: boolean;
+  /** What is being typed and what was stored, for whoever shows effects. */
+  readonly signals: DraftSignals;
   readonly habits: Habits;
   readonly commit: (changes: readonly Change[]) => Promise<EditAnswer>;
   /** Gives something another code wherever it is named. */
@@ -68,6 +71,7 @@ export function DraftProvider({
   readonly children: ReactNode;
 }) {
   const router = useRouter();
+  const [signals] = useState(draftSignals);
   const past = useRef<(readonly Change[])[]>([]);
   const future = useRef<(readonly Change[])[]>([]);
   const [depth, setDepth] = useState({ past: 0, future: 0 });
@@ -89,12 +93,13 @@ export function DraftProvider({
         if (answer.ok) {
           past.current.push(answer.changes);
           future.current = [];
+          signals.stored(answer);
           setNotice(undefined);
           count();
         } else if (answer.code === "conflict") router.refresh();
         return answer;
       }),
-    [count, router, queue],
+    [count, router, queue, signals],
   );
   const commit = useCallback((changes: readonly Change[]) => store(() => editDraft(changes)), [store]);
   const rename = useCallback((renaming: Renaming) => store(() => renameInDraft(renaming)), [store]);
@@ -105,11 +110,14 @@ export function DraftProvider({
         const step = from.current.pop();
         if (!step) return;
         const answer = await answerOf(editDraft(inverse(step)));
-        if (answer.ok) to.current.push(answer.changes);
+        if (answer.ok) {
+          to.current.push(answer.changes);
+          signals.stored(answer);
+        }
         setNotice(answer.ok ? undefined : `Not taken back: ${answerText(answer)}`);
         count();
       }),
-    [count, queue],
+    [count, queue, signals],
   );
   const undo = useCallback(() => void move(past, future), [move]);
   const redo = useCallback(() => void move(future, past), [move]);
@@ -130,6 +138,7 @@ export function DraftProvider({
   const value = useMemo(
     () => ({
       mayEdit,
+      signals,
       habits,
       commit,
       rename,
@@ -139,7 +148,7 @@ export function DraftProvider({
       canRedo: depth.future > 0,
       notice,
     }),
-    [mayEdit, habits, commit, rename, undo, redo, depth, notice],
+    [mayEdit, signals, habits, commit, rename, undo, redo, depth, notice],
   );
   return <Context value={value}>{children}</Context>;
 }

@@ -1,7 +1,8 @@
 export { AddMember } from "./add-member";
-export { answerText, type EditAnswer } from "./answer";
+export { answerText, type EditAnswer, type EditFailure } from "./answer";
 export { DraftAddress, linesText, readLines } from "./draft-address";
 export {
+  changeAt,
   DraftChoice,
   DraftDecimal,
   DraftPickMany,
@@ -13,6 +14,7 @@ export {
 } from "./draft-fields";
 export { DraftPlaces } from "./draft-places";
 export { DraftProvider, useDraft } from "./draft-provider";
+export type { DraftEvent } from "./draft-signals";
 export { DraftTable, type TableColumn } from "./draft-table";
 export { DraftWorkdays } from "./draft-workdays";
 export { FindingsNote } from "./findings-note";

@@ -2,3 +2,4 @@ export { readDate } from "./date-text";
 export { destinationText, readDestinations } from "./destination-text";
 export { cellText, listChanges, rowPath, type ListColumn, type ListRow } from "./list-edits";
 export { readQuantity, shownQuantity, siblings, type AnyUnit, type UnitQuantity } from "./quantity-text";
+export { readGoods } from "./read-goods";

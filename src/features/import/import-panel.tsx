@@ -2,7 +2,7 @@
 
 import { useMemo, useState, type ReactNode } from "react";
 import { matchColumns, type TableField } from "@/tabular/match-columns";
-import { answerText, type EditAnswer } from "@/features/draft";
+import { answerText, type EditFailure } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
 import { countFates, fatesOf, type Fate, type RowFate } from "./fate";
@@ -14,7 +14,7 @@ interface Props<T> {
   readonly what: string;
   readonly fields: readonly TableField[];
   readonly read: (cells: Readonly<Record<string, string>>) => Fate<T>;
-  readonly onTake: (values: readonly T[]) => Promise<EditAnswer>;
+  readonly onTake: (values: readonly T[]) => Promise<{ readonly ok: true } | EditFailure>;
   readonly onClose: () => void;
   /** Reads JSON that is given out of the same place. */
   readonly fromJson?: FromJson;

@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { OffersTable, WorkingView } from "@/features/quotes";
 import { PageHead } from "@/ui/parts/page-head";
 import { Button } from "@/ui/parts/button";
 import { Key } from "@/ui/parts/key";
@@ -10,11 +11,9 @@ import { orderFailure, type OrderAnswer } from "./answer";
 import { ChargeNote } from "./charge-note";
 import { LinesTable } from "./lines-table";
 import type { OrderView } from "./load";
-import { OffersTable } from "./offers-table";
 import { OrderHistory } from "./order-history";
 import { queueNames } from "./order-states";
 import { TotalsTable } from "./totals-table";
-import { WorkingView } from "./working-view";
 
 /** An order on the desk: what it holds, where it goes, what can be offered, and how each figure came about. */
 export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonly mayEdit: boolean }) {

@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
 import { beginOrigin, type Origin } from "@/core/setup/origin";
-import { useDraft, type EditAnswer } from "@/features/draft";
+import { useDraft, type EditFailure } from "@/features/draft";
 import { ImportPanel, type RowFate } from "@/features/import";
 import { PageHead } from "@/ui/parts/page-head";
 import { storeAliases } from "./actions";
@@ -54,15 +54,15 @@ export function OriginsImport({ origins, aliases, timeZone, country }: Props) {
       }),
     [origins, matchOf, keptFor, country, timeZone],
   );
-  const take = async (rows: readonly OriginRow[]): Promise<EditAnswer> => {
-    const unfit = (text: string): EditAnswer => ({
+  const take = async (rows: readonly OriginRow[]): Promise<{ readonly ok: true } | EditFailure> => {
+    const unfit = (text: string): EditFailure => ({
       ok: false,
       code: "invalid",
       problems: [{ path: "", text }],
     });
     if (platform.trim() === "") return unfit("Say which platform the file comes from.");
     const changes = rows.flatMap((row) => row.change ?? []);
-    const answer: EditAnswer = changes.length > 0 ? await commit(changes) : { ok: true, changes: [] };
+    const answer = changes.length > 0 ? await commit(changes) : ({ ok: true } as const);
     if (!answer.ok) return answer;
     const kept = await storeAliases(rows.map(({ theirs, origin }) => ({ platform, theirs, origin })));
     return kept.ok ? answer : unfit(kept.text);

@@ -24,6 +24,11 @@ export async function loadShell() {
     habits: habitsOf(current?.setup.business),
     theme: await readTheme(),
     hasSetup: current !== undefined,
+    trialWords: current && {
+      channels: current.setup.channels.map(({ code, name }) => ({ code, name })),
+      country: current.setup.business.country,
+      weight: current.setup.business.units.weight,
+    },
   };
 }
 

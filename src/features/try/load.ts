@@ -9,7 +9,7 @@ import { database } from "@/server/database";
 import { requirePerson } from "@/server/auth/person";
 import { currentSetup } from "@/server/services/current-setup";
 import { rateRequest } from "@/server/services/rate";
-import { readGoods } from "./read-goods";
+import { readGoods } from "@/features/edits";
 
 export interface TryQuery {
   readonly channel?: string;

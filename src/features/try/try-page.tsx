@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import { OffersTable, WorkingView } from "@/features/orders";
+import { OffersTable, WorkingView } from "@/features/quotes";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import type { TryQuery, TryView } from "./load";

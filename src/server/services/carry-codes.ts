@@ -15,11 +15,15 @@ import {
   originAliases,
   tariffs,
 } from "@/db/schema";
+import { renameInTrials } from "./trials";
 
 /** Carries renamed codes through everything outside of the setup that names them. Whether there was one. */
 export async function carryRenames(tx: Database, changes: readonly Change[]): Promise<boolean> {
   const renamings = changes.flatMap((change) => renamingOf(change) ?? []);
-  for (const { list, from, to } of renamings) await carriers[list]?.(tx, from, to);
+  for (const { list, from, to } of renamings) {
+    await carriers[list]?.(tx, from, to);
+    await renameInTrials(tx, list, from, to);
+  }
   for (const { path, from, to } of changes) {
     const [list, chart, part, , field] = splitPath(path);
     if (list === "zoneCharts" && part === "zones" && field === "code" && chart !== undefined)

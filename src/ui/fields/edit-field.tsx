@@ -10,6 +10,8 @@ interface Props {
   readonly path?: string;
   readonly value: string;
   readonly onCommit: Commit;
+  /** Hears what is being typed, and nothing more when typing is over. */
+  readonly onTyping?: ((typed: string | undefined) => void) | undefined;
   readonly unit?: string;
   readonly width?: string;
   readonly numeric?: boolean;
@@ -29,6 +31,7 @@ export function EditField({
   path,
   value,
   onCommit,
+  onTyping,
   unit,
   width = "16rem",
   numeric,
@@ -41,8 +44,10 @@ export function EditField({
   const [trouble, setTrouble] = useState<Trouble>();
   const [busy, setBusy] = useState(false);
   const commit = async (text: string | undefined) => {
-    if (text === undefined || busy || (text === value && !trouble))
+    if (text === undefined || busy || (text === value && !trouble)) {
+      if (text === value) onTyping?.(undefined);
       return setTyped(text === value ? undefined : typed);
+    }
     setBusy(true);
     const result = await onCommit(text);
     setBusy(false);
@@ -52,6 +57,7 @@ export function EditField({
   const giveUp = () => {
     setTyped(undefined);
     setTrouble(undefined);
+    onTyping?.(undefined);
   };
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") event.currentTarget.blur();
@@ -71,7 +77,10 @@ export function EditField({
           inputMode={numeric ? "decimal" : undefined}
           aria-invalid={trouble !== undefined}
           aria-describedby={trouble ? `${id}-trouble` : undefined}
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            onTyping?.(event.target.value);
+          }}
           onBlur={() => void commit(typed)}
           onKeyDown={onKeyDown}
           style={{ width }}

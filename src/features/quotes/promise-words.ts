@@ -1,4 +1,4 @@
-import type { OfferView } from "./load";
+import type { OfferView } from "./quote-view";
 
 const day = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", timeZone: "UTC" });
 const dayOnly = new Intl.DateTimeFormat("en-GB", { day: "numeric", timeZone: "UTC" });

@@ -1,15 +1,17 @@
 "use client";
 
-import Link from "next/link";
-import { placeHref } from "@/features/draft";
+import type { WordedQuote } from "@/messages/word-quote";
 import { classNames } from "@/ui/class-names";
 import { Key } from "@/ui/parts/key";
-import type { OfferView, OrderView } from "./load";
+import type { OfferView, QuoteNames } from "./quote-view";
 import { promiseWords } from "./promise-words";
+import { ReasonLink } from "./reason-link";
 
 /** What of an order, or of goods that are only tried, the table shows. */
-type Shown = Pick<OrderView, "quote" | "currency" | "originNames" | "serviceNames"> & {
-  readonly applied?: OrderView["applied"];
+type Shown = QuoteNames & {
+  readonly quote: WordedQuote | undefined;
+  readonly currency: string;
+  readonly applied?: { readonly offer: { readonly offer: string } } | undefined;
 };
 
 interface Props {
@@ -205,7 +207,7 @@ function Withheld({ view }: { readonly view: Shown }) {
           <li key={offer.offer} className="break-inside-avoid py-px text-soft">
             {offer.name}:{" "}
             {offer.because.length === 0 ? (
-              <Reason text={offer.text} source={offer.source} />
+              <ReasonLink text={offer.text} source={offer.source} />
             ) : (
               distinct(offer.because).map((one, i) => (
                 <span key={`${one.service} ${one.origin}`}>
@@ -213,7 +215,7 @@ function Withheld({ view }: { readonly view: Shown }) {
                   {severalServices(offer.because) && one.reason !== "origin-not-served-by-service" && (
                     <>{view.serviceNames[one.service] ?? one.service}: </>
                   )}
-                  <Reason text={one.text} source={one.source} />
+                  <ReasonLink text={one.text} source={one.source} />
                 </span>
               ))
             )}
@@ -224,7 +226,7 @@ function Withheld({ view }: { readonly view: Shown }) {
   );
 }
 
-type Because = NonNullable<OrderView["quote"]>["withheld"][number]["because"];
+type Because = WordedQuote["withheld"][number]["because"];
 
 /** The same service says the same of several shipments: once is enough. */
 function distinct(because: Because): Because {
@@ -235,14 +237,4 @@ function distinct(because: Because): Because {
 
 function severalServices(because: Because): boolean {
   return because.some((one) => one.service !== because[0]?.service);
-}
-
-function Reason({ text, source }: { readonly text: string; readonly source: string }) {
-  const href = placeHref(source);
-  if (href === undefined) return <span className="text-ink">{text}</span>;
-  return (
-    <Link href={href} prefetch={false} className="link">
-      {text}
-    </Link>
-  );
 }

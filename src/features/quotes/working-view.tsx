@@ -3,17 +3,20 @@ import { stations, type Station, type Step } from "@/core/working/step";
 import { placeHref } from "@/features/draft";
 import { stepParts } from "@/messages/step-sentence";
 import { WorkingLine, type WorkingStation } from "@/ui/line/working-line";
-import type { OfferView, OrderView } from "./load";
+import type { OfferView, QuoteNames } from "./quote-view";
 
 interface Props {
   readonly offer: OfferView;
-  readonly view: Pick<OrderView, "originNames" | "serviceNames" | "currency" | "includesTax">;
+  readonly view: QuoteNames & { readonly currency: string; readonly includesTax: boolean };
   readonly aside: string;
+  /** The same offer's steps under another setup: those that are not among them are marked. */
+  readonly before?: readonly { readonly text: string }[] | undefined;
 }
 
 /** How an offer's charge came about: the stations with their figures, the steps as sentences with their sources. */
-export function WorkingView({ offer, view, aside }: Props) {
+export function WorkingView({ offer, view, aside, before }: Props) {
   const steps = offer.working ?? [];
+  const known = before && new Set(before.map(({ text }) => text));
   const several = offer.shipments.length > 1;
   const line = stations.map((station): WorkingStation => {
     const [figure, caption] = headOf(station, offer, view);
@@ -29,6 +32,7 @@ export function WorkingView({ offer, view, aside }: Props) {
           text: (
             <StepText
               step={step}
+              isNew={known !== undefined && !known.has(step.text)}
               shipment={
                 several && step.shipment !== undefined
                   ? place(view, offer.shipments[step.shipment]?.origin)
@@ -47,11 +51,20 @@ function place(view: Props["view"], origin: string | undefined): string {
   return origin === undefined ? "" : (view.originNames[origin] ?? origin);
 }
 
-function StepText({ step, shipment }: { readonly step: Step; readonly shipment: string | undefined }) {
+function StepText({
+  step,
+  shipment,
+  isNew,
+}: {
+  readonly step: Step;
+  readonly shipment: string | undefined;
+  readonly isNew: boolean;
+}) {
   const href = step.source === undefined ? undefined : placeHref(step.source);
   const [before, source, after] = stepParts(step);
   return (
-    <>
+    <span className={isNew ? "bg-wash" : undefined}>
+      {isNew && <span className="mr-1 bg-sign px-1 text-xs text-on-sign">changed</span>}
       {shipment !== undefined && (
         <span className="narrow mr-1.5 rounded-sm border border-hairline px-1 text-xs text-soft">
           {shipment}
@@ -66,7 +79,7 @@ function StepText({ step, shipment }: { readonly step: Step; readonly shipment: 
         </Link>
       )}
       {after}
-    </>
+    </span>
   );
 }
 

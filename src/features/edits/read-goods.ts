@@ -1,5 +1,5 @@
 import type { RequestLine } from "@/core/quote/request";
-import { readQuantity } from "@/features/edits";
+import { readQuantity } from "./quantity-text";
 import type { WeightUnit } from "@/core/units/unit";
 import { plainNumber } from "@/ui/number-text";
 

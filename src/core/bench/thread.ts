@@ -1,0 +1,61 @@
+import type { Change } from "../setup/inverse";
+import type { Item } from "../setup/item";
+import type { Setup } from "../setup/setup";
+import type { OpenTrial, TrialRow } from "./bench";
+import type { Exploration, ExploredPoint } from "./explore";
+import type { NearestEdge } from "./nearest-edges";
+import type { Trial } from "./trial";
+
+/** What the bench's thread begins with. */
+export interface BenchStart {
+  /** The edit the setup is as of. */
+  readonly stamp: number;
+  /** The instant trials without a date count from. */
+  readonly now: string;
+  readonly setup: Setup;
+  readonly trials: readonly Trial[];
+  readonly items: readonly Item[];
+}
+
+/** What the page asks of the bench's thread. `id` grows; an answer about an older one is not waited for. */
+export type BenchTask =
+  | { readonly kind: "start"; readonly start: BenchStart }
+  | { readonly kind: "hold"; readonly trials: readonly Trial[]; readonly items: readonly Item[] }
+  | { readonly kind: "stored"; readonly changes: readonly Change[]; readonly stamp: number }
+  | { readonly kind: "typed"; readonly id: number; readonly changes: readonly Change[] }
+  | { readonly kind: "mark" }
+  | { readonly kind: "open"; readonly trial: string | undefined; readonly offer: string | undefined }
+  | { readonly kind: "explore"; readonly exploration: Exploration | undefined };
+
+/** What the thread tells. */
+export type BenchAnswer =
+  | {
+      readonly kind: "rows";
+      readonly rows: readonly TrialRow[];
+      /** The newest typing that is in the rows. */
+      readonly typed: number;
+      /** What can't be read of what is typed: the figures are without it. */
+      readonly trouble: boolean;
+      /** When the comparing began, an instant; the stamp of the setup that is compared with. */
+      readonly since: string;
+      readonly stamp: number;
+    }
+  | { readonly kind: "opened"; readonly open: OpenTrial | undefined }
+  | {
+      readonly kind: "edges";
+      readonly trial: string;
+      readonly offer: string;
+      readonly edges: readonly NearestEdge[];
+    }
+  | { readonly kind: "explored"; readonly series: readonly (readonly ExploredPoint[])[] }
+  /** Changes came that do not follow on what the thread has: it needs to start anew. */
+  | { readonly kind: "behind" };
+
+/** What the comparing is with, as it is kept between visits. */
+export interface BenchMark {
+  readonly since: string;
+  readonly stamp: number;
+  readonly business: string;
+  readonly setup: Setup;
+  readonly items: readonly Item[];
+}

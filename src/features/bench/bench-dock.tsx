@@ -1,0 +1,127 @@
+"use client";
+
+import { ChevronDown, ChevronUp } from "lucide-react";
+import { usePathname } from "next/navigation";
+import { useEffect } from "react";
+import { Key } from "@/ui/parts/key";
+import { isSetupPage, useBench } from "./bench-provider";
+import { OpenTrialPanel } from "./open-trial";
+import { Tickets } from "./tickets";
+import { TrialsTable } from "./trials-table";
+
+const clock = new Intl.DateTimeFormat("en-GB", {
+  day: "numeric",
+  month: "short",
+  hour: "2-digit",
+  minute: "2-digit",
+});
+
+/** The bench at the foot of every setup screen: a row of tickets when folded, the trials and the open one when not. */
+export function BenchDock() {
+  const bench = useBench();
+  const pathname = usePathname();
+  const shown = isSetupPage(pathname) && bench.at !== "off";
+  useBenchKeys(shown);
+  if (!shown) return null;
+  return (
+    <section
+      aria-label="Bench"
+      className="shrink-0 border-t-2 border-ink bg-sheet print:hidden"
+      data-bench={bench.at}
+    >
+      <div className="flex items-center gap-3 px-[18px] py-1.5">
+        <BenchHead />
+        {bench.isOpen ? <CompareNote /> : <Tickets />}
+        <button
+          type="button"
+          className="inline-flex shrink-0 items-center gap-1 rounded-md px-1.5 py-1 hover:bg-well"
+          aria-expanded={bench.isOpen}
+          title={bench.isOpen ? "Fold the bench (b)" : "Open the bench (b)"}
+          onClick={() => bench.setOpen(!bench.isOpen)}
+        >
+          {bench.isOpen ? <ChevronDown size={15} aria-hidden /> : <ChevronUp size={15} aria-hidden />}
+          {bench.isOpen ? "Fold" : "Open"} <Key>b</Key>
+        </button>
+      </div>
+      {bench.isOpen && (
+        <div className="grid h-[46vh] grid-cols-1 overflow-auto border-t border-hairline md:grid-cols-[minmax(390px,34%)_minmax(0,1fr)]">
+          <TrialsTable />
+          <OpenTrialPanel />
+        </div>
+      )}
+    </section>
+  );
+}
+
+function BenchHead() {
+  const { rows, ticket, trials, at, unread, retry } = useBench();
+  const tickets = rows.map(ticket);
+  const changed = tickets.filter((one) => one.isChanged || one.othersChanged > 0).length;
+  const failed = tickets.filter((one) => one.failed > 0).length;
+  const what = `${trials.length} ${trials.length === 1 ? "trial" : "trials"}`;
+  return (
+    <div className="w-[118px] shrink-0">
+      <h2>Bench</h2>
+      <p className="narrow text-xs text-soft" aria-live="polite">
+        {at === "lost" ? (
+          <button type="button" className="link" onClick={retry}>
+            no answer: try again
+          </button>
+        ) : unread ? (
+          "what is typed can't be read yet"
+        ) : (
+          <>
+            {what}, {changed === 0 ? "none changed" : `${changed} changed`}
+          </>
+        )}
+        {failed > 0 && <span className="block font-semibold text-loss">{failed} not as expected</span>}
+      </p>
+    </div>
+  );
+}
+
+/** What the figures are compared with, and beginning anew. */
+function CompareNote() {
+  const { since, mark } = useBench();
+  return (
+    <p className="min-w-0 flex-1 text-soft">
+      {since !== "" && (
+        <>
+          Before: the setup as it stood at {clock.format(new Date(since))}. After: with every change since,
+          and with what is being typed.{" "}
+          <button type="button" className="link" onClick={mark}>
+            Compare from now on
+          </button>
+        </>
+      )}
+    </p>
+  );
+}
+
+/** b opens and folds; Alt with an arrow walks through the trials, also while a field is being typed in. */
+function useBenchKeys(isShown: boolean): void {
+  const { isOpen, setOpen, trials, trial, choose } = useBench();
+  useEffect(() => {
+    if (!isShown) return;
+    let afterG = false;
+    const walk = (by: number) => {
+      const at = trials.findIndex(({ id }) => id === trial?.id);
+      const next = trials[Math.min(trials.length - 1, Math.max(0, at + by))];
+      if (next) choose(next.id);
+    };
+    const onKeyDown = (event: KeyboardEvent) => {
+      if (event.altKey && (event.key === "ArrowDown" || event.key === "ArrowUp")) {
+        event.preventDefault();
+        return walk(event.key === "ArrowDown" ? 1 : -1);
+      }
+      const busy =
+        event.target instanceof HTMLElement &&
+        event.target.closest("input, textarea, select, [role=grid], [role=menu]") !== null;
+      if (!busy && !afterG && event.key === "b" && !event.ctrlKey && !event.metaKey && !event.altKey)
+        setOpen(!isOpen);
+      afterG = event.key === "g";
+    };
+    window.addEventListener("keydown", onKeyDown);
+    return () => window.removeEventListener("keydown", onKeyDown);
+  }, [isShown, isOpen, setOpen, trials, trial, choose]);
+}

@@ -1,0 +1,165 @@
+"use client";
+
+import { usePathname } from "next/navigation";
+import { createContext, useCallback, useContext, useEffect, useMemo, type ReactNode } from "react";
+import type { Trial } from "@/core/bench/trial";
+import type { TrialRow } from "@/core/bench/bench";
+import type { Exploration } from "@/core/bench/explore";
+import { useDraft } from "@/features/draft";
+import { useKept } from "@/ui/use-kept";
+import { pinTrials, resetTrial, unpinTrials, type HeldTrials, type StoredTrial } from "./actions";
+import { ticketOf, type Ticket } from "./ticket";
+import type { TrialWords } from "./trial-text";
+import { useBenchThread, type BenchState } from "./use-bench-thread";
+
+/** What a change of the trials comes back with. */
+export type Pinned = Awaited<ReturnType<typeof pinTrials>>;
+
+/** The bench as the screens see it. */
+export interface BenchView extends BenchState {
+  readonly mayEdit: boolean;
+  readonly words: TrialWords;
+  readonly isOpen: boolean;
+  readonly setOpen: (open: boolean) => void;
+  /** The trial that is looked at. */
+  readonly trial: StoredTrial | undefined;
+  readonly row: TrialRow | undefined;
+  readonly choose: (id: string) => void;
+  /** The offer that is looked at: that of the page, else the one chosen in the open trial. */
+  readonly offer: string | undefined;
+  readonly watch: (offer: string) => void;
+  readonly ticket: (row: TrialRow) => Ticket;
+  readonly pin: (trials: readonly Trial[]) => Promise<Pinned>;
+  readonly reset: (trial: Trial, version: number) => Promise<Pinned>;
+  readonly unpin: (ids: readonly string[]) => Promise<Pinned>;
+  readonly hold: (held: HeldTrials) => void;
+  readonly mark: () => void;
+  readonly retry: () => void;
+  readonly explore: (exploration: Exploration | undefined) => void;
+}
+
+const Context = createContext<BenchView | undefined>(undefined);
+
+export function useBench(): BenchView {
+  const bench = useContext(Context);
+  if (!bench) throw new Error("useBench outside of BenchProvider");
+  return bench;
+}
+
+/** Whether a page is left of the gate: there the bench is docked. */
+export function isSetupPage(pathname: string): boolean {
+  const [, first = ""] = pathname.split("/");
+  return setupPages.includes(first);
+}
+
+const setupPages = [
+  "origins",
+  "carriers",
+  "services",
+  "zones",
+  "tariffs",
+  "items",
+  "offers",
+  "channels",
+  "business",
+];
+
+/** The offer whose page it is. */
+function offerOfPage(pathname: string): string | undefined {
+  const [, first, code] = pathname.split("/");
+  return first === "offers" && code !== undefined && code !== "try" ? decodeURIComponent(code) : undefined;
+}
+
+async function answered(sent: Promise<Pinned>): Promise<Pinned> {
+  try {
+    return await sent;
+  } catch {
+    return { ok: false, code: "unreachable", text: "The server does not answer. Try once more." };
+  }
+}
+
+export function BenchProvider({
+  words,
+  children,
+}: {
+  readonly words: TrialWords | undefined;
+  readonly children: ReactNode;
+}) {
+  const pathname = usePathname();
+  const { mayEdit } = useDraft();
+  const { state, send, hold, begin } = useBenchThread(words !== undefined && isSetupPage(pathname));
+  const [opened, keepOpen] = useKept("bench open", "no");
+  const [chosen, choose] = useKept("bench trial", "");
+  const [watched, keepWatched] = useKept("bench offer", "");
+  const { trials, rows } = state;
+  const trial = trials.find(({ id }) => id === chosen) ?? trials[0];
+  const row = rows.find(({ id }) => id === trial?.id);
+  const ofPage = offerOfPage(pathname);
+  const [place, picked = ""] = watched.split(" ");
+  // an offer picked on the page of another counts on that page only
+  const offer = lookedAt(row, place === pathname || ofPage === undefined ? undefined : ofPage, picked);
+  useEffect(() => send({ kind: "open", trial: trial?.id, offer }), [send, trial?.id, offer, state.at]);
+
+  const told = useCallback(
+    async (sent: Promise<Pinned>) => {
+      const answer = await answered(sent);
+      if (answer.ok) hold(answer.value);
+      else if (answer.code === "conflict") void begin();
+      return answer;
+    },
+    [hold, begin],
+  );
+  const view = useMemo<BenchView>(
+    () => ({
+      ...state,
+      mayEdit,
+      words: words ?? { channels: [], country: "", weight: "kg" },
+      isOpen: opened === "yes",
+      setOpen: (open) => keepOpen(open ? "yes" : "no"),
+      trial,
+      row,
+      choose,
+      offer,
+      watch: (code) => keepWatched(`${pathname} ${code}`),
+      ticket: (one) => ticketOf(one, ofPage),
+      pin: (list) => told(pinTrials(list)),
+      reset: (one, version) => told(resetTrial({ trial: one, version })),
+      unpin: (ids) => told(unpinTrials(ids)),
+      hold,
+      mark: () => send({ kind: "mark" }),
+      retry: () => void begin(),
+      explore: (exploration) => send({ kind: "explore", exploration }),
+    }),
+    [
+      state,
+      mayEdit,
+      words,
+      opened,
+      keepOpen,
+      trial,
+      row,
+      choose,
+      offer,
+      keepWatched,
+      pathname,
+      ofPage,
+      told,
+      hold,
+      send,
+      begin,
+    ],
+  );
+  return <Context value={view}>{children}</Context>;
+}
+
+/** The page's offer; else the one that was picked, where the trial has it; else the one its channel chooses beforehand. */
+function lookedAt(
+  row: TrialRow | undefined,
+  ofPage: string | undefined,
+  watched: string,
+): string | undefined {
+  if (ofPage !== undefined) return ofPage;
+  if (!row || "problems" in row) return undefined;
+  const has = (code: string) => row.offers.some(({ offer }) => offer === code);
+  return has(watched) ? watched : (row.chosen ?? row.offers[0]?.offer);
+}

@@ -1,0 +1,75 @@
+import type { TrialRow } from "@/core/bench/bench";
+import type { OfferPair } from "@/core/bench/compare-quotes";
+
+/** A trial in two lines: one offer's charge before and after, and how it went. */
+export interface Ticket {
+  readonly id: string;
+  readonly name: string;
+  readonly before: string;
+  readonly after: string;
+  /** "same", "▲2.50", "▼1.00", "withheld now", "given now". */
+  readonly change: string;
+  readonly isChanged: boolean;
+  /** Whether the change is for the worse or the better of the customer's charge; neither where it is the same. */
+  readonly tone: "up" | "down" | "lost" | "same";
+  /** Whether another offer of the trial changed. */
+  readonly othersChanged: number;
+  readonly failed: number;
+}
+
+/** What of a trial stands on its ticket: the offer of the page, else the one its channel chooses beforehand. */
+export function ticketOf(row: TrialRow, ofPage: string | undefined): Ticket {
+  const blank = { id: row.id, name: "", before: "", othersChanged: 0, failed: 0 };
+  if ("problems" in row)
+    return { ...blank, after: "can't be rated", change: "", isChanged: false, tone: "lost" };
+  const failed = row.verdicts.filter(({ met }) => !met).length;
+  const code = ofPage ?? row.chosen ?? row.chosenBefore;
+  const pair = row.offers.find(({ offer }) => offer === code);
+  const othersChanged = row.offers.filter((one) => one.isChanged && one !== pair).length;
+  if (!pair)
+    return {
+      ...blank,
+      after: ofPage === undefined ? "no offer" : "not in this channel",
+      change: "",
+      isChanged: othersChanged > 0,
+      tone: "same",
+      othersChanged,
+      failed,
+    };
+  const before = figureText(pair.before);
+  const after = figureText(pair.after);
+  return { id: row.id, name: pair.name, before, after, ...changeOf(pair), othersChanged, failed };
+}
+
+/** An offer's charge, or that it is not given. */
+export function figureText(side: OfferPair["before"]): string {
+  if (!side) return "none";
+  if ("withheld" in side) return "withheld";
+  return side.free ? `${side.charge} free` : side.charge;
+}
+
+function changeOf({
+  before,
+  after,
+  more,
+  isChanged,
+}: OfferPair): Pick<Ticket, "change" | "isChanged" | "tone"> {
+  if (!isChanged) return { change: "same", isChanged: false, tone: "same" };
+  if (!more) {
+    const lost = !after || "withheld" in after;
+    const had = before !== undefined && !("withheld" in before);
+    if (lost && !had) return { change: "another reason", isChanged: true, tone: "same" };
+    return lost
+      ? { change: "withheld now", isChanged: true, tone: "lost" }
+      : { change: "given now", isChanged: true, tone: "up" };
+  }
+  if (more.charge === "0")
+    return {
+      change: more.cost === "0" ? "other promise" : "same charge, other cost",
+      isChanged: true,
+      tone: "same",
+    };
+  return more.charge.startsWith("−")
+    ? { change: `▼${more.charge.slice(1)}`, isChanged: true, tone: "down" }
+    : { change: `▲${more.charge.slice(1)}`, isChanged: true, tone: "up" };
+}

@@ -1,0 +1,119 @@
+"use client";
+
+import { useCallback, useEffect, useRef, useState } from "react";
+import type { OpenTrial, TrialRow } from "@/core/bench/bench";
+import type { ExploredPoint } from "@/core/bench/explore";
+import type { NearestEdge } from "@/core/bench/nearest-edges";
+import type { BenchAnswer, BenchStart, BenchTask } from "@/core/bench/thread";
+import type { Setup } from "@/core/setup/setup";
+import { useDraft } from "@/features/draft";
+import type { StoredTrial } from "./actions";
+
+/** What the bench's thread has told so far. */
+export interface BenchState {
+  /** "off" until it is wanted; "lost" when the server did not answer. */
+  readonly at: "off" | "starting" | "running" | "lost";
+  readonly trials: readonly StoredTrial[];
+  readonly rows: readonly TrialRow[];
+  /** Whether what is typed can't be read, so that the figures are without it. */
+  readonly unread: boolean;
+  /** When the comparing began. */
+  readonly since: string;
+  readonly open: OpenTrial | undefined;
+  readonly edges:
+    | { readonly trial: string; readonly offer: string; readonly edges: readonly NearestEdge[] }
+    | undefined;
+  readonly explored: readonly (readonly ExploredPoint[])[] | undefined;
+  /** The setup as it was when the thread began: for names, never for figures. */
+  readonly setup: Setup | undefined;
+}
+
+const off: BenchState = {
+  at: "off",
+  trials: [],
+  rows: [],
+  unread: false,
+  since: "",
+  open: undefined,
+  edges: undefined,
+  explored: undefined,
+  setup: undefined,
+};
+
+type Start = BenchStart & { readonly trials: readonly StoredTrial[] };
+
+async function fetchStart(): Promise<Start | undefined> {
+  try {
+    const response = await fetch("/bench");
+    return response.ok ? ((await response.json()) as Start) : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** The thread that rates trials while people type; started once it is wanted, kept over all pages. */
+export function useBenchThread(wanted: boolean) {
+  const { signals } = useDraft();
+  const [state, setState] = useState<BenchState>(off);
+  const worker = useRef<Worker>(undefined);
+  const typing = useRef(0);
+  const send = useCallback((task: BenchTask) => worker.current?.postMessage(task), []);
+
+  const begin = useCallback(async () => {
+    const start = await fetchStart();
+    if (!start)
+      return setState((before) => ({ ...before, at: before.at === "running" ? "running" : "lost" }));
+    const { trials, setup } = start;
+    setState((before) => ({ ...before, trials, setup }));
+    send({ kind: "start", start });
+  }, [send]);
+
+  useEffect(() => {
+    if (!wanted || worker.current) return;
+    const thread = new Worker(new URL("../../workers/bench.worker.ts", import.meta.url), { type: "module" });
+    worker.current = thread;
+    thread.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
+      if (data.kind === "behind") void begin();
+      else setState((before) => heard(before, data));
+    };
+    void begin();
+  }, [wanted, begin]);
+  useEffect(
+    () => () => {
+      worker.current?.terminate();
+      worker.current = undefined;
+    },
+    [],
+  );
+
+  useEffect(
+    () =>
+      signals.listen((event) => {
+        if (event.kind === "stored") send(event);
+        else send({ kind: "typed", id: ++typing.current, changes: event.changes });
+      }),
+    [signals, send],
+  );
+
+  const hold = useCallback(
+    (held: { readonly trials: readonly StoredTrial[]; readonly items: BenchStart["items"] }) => {
+      setState((before) => ({ ...before, trials: held.trials }));
+      send({ kind: "hold", ...held });
+    },
+    [send],
+  );
+  return { state, send, hold, begin };
+}
+
+function heard(before: BenchState, answer: Exclude<BenchAnswer, { kind: "behind" }>): BenchState {
+  switch (answer.kind) {
+    case "rows":
+      return { ...before, at: "running", rows: answer.rows, unread: answer.trouble, since: answer.since };
+    case "opened":
+      return { ...before, open: answer.open };
+    case "edges":
+      return { ...before, edges: answer };
+    case "explored":
+      return { ...before, explored: answer.series };
+  }
+}
