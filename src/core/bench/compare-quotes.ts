@@ -1,5 +1,6 @@
 import { Decimal } from "../money/decimal";
 import { chargeOn } from "../quote/charge-basis";
+import { decidingReason } from "../quote/deciding-reason";
 import type { Quote, QuotedOffer } from "../quote/quote";
 import type { Channel } from "../setup/offer";
 import type { Rejection } from "../working/reason";
@@ -61,7 +62,7 @@ function sideOf({
       (offer) => [offer.offer, { name: offer.name, side: figures(offer, channel) }] as const,
     ),
     ...quote.withheld.map(
-      ({ offer, name, rejection }) => [offer, { name, side: { withheld: rejection } }] as const,
+      (one) => [one.offer, { name: one.name, side: { withheld: decidingReason(one) } }] as const,
     ),
   ]);
 }

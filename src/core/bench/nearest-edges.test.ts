@@ -86,6 +86,6 @@ test("a rate that rises with every kilogram is no edge; where it ends is", () =>
     for (const row of edition!.rows) row.rates = ["1"];
   });
   expect(found.filter(({ of }) => of === "weight")).toMatchObject([
-    { way: "more", by: "18.001", after: { withheld: { reason: "no-service" } } },
+    { way: "more", by: "18.001", after: { withheld: { reason: "limit-weight" } } },
   ]);
 });

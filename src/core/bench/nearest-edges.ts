@@ -2,6 +2,7 @@ import { minorUnit } from "../money/currency";
 import { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import { chargeOn } from "../quote/charge-basis";
+import { decidingReason } from "../quote/deciding-reason";
 import type { CompiledSetup } from "../quote/compiled-setup";
 import type { Quote } from "../quote/quote";
 import { quote, type QuoteContext } from "../quote/quote-order";
@@ -82,7 +83,9 @@ class Probe {
     const { rejection, because, working = [] } = withheld;
     const reasons = [rejection, ...because.map((one) => one.rejection)];
     const why = reasons.map(({ reason, source }) => `${reason} ${source}`).join();
-    return { side: { withheld: rejection }, figure: why, way: `${wayOf(working)} ${why}` };
+    // from one reason to another nobody gains an offer
+    const side = { withheld: decidingReason(withheld) };
+    return { side, figure: "withheld", way: `${wayOf(working)} ${why}` };
   }
 
   /** The nearest edge in steps of the least unit, outwards and then back. */

@@ -44,7 +44,7 @@ export function BenchDock() {
         </button>
       </div>
       {bench.isOpen && (
-        <div className="grid h-[46vh] grid-cols-1 overflow-auto border-t border-hairline md:grid-cols-[minmax(390px,34%)_minmax(0,1fr)]">
+        <div className="grid h-[46vh] grid-cols-1 overflow-auto border-t border-hairline md:grid-cols-[minmax(400px,33%)_minmax(0,1fr)]">
           <TrialsTable />
           <OpenTrialPanel />
         </div>

@@ -26,7 +26,7 @@ export function OpenTrialPanel() {
           {row.problems.map((problem) => problemSentence(problem)).join(" ")}
         </p>
       ) : (
-        <div className="mt-1 grid items-start gap-3 xl:grid-cols-[minmax(380px,44%)_minmax(0,1fr)]">
+        <div className="mt-1 grid items-start gap-3 xl:grid-cols-[minmax(430px,52%)_minmax(0,1fr)]">
           <div className="min-w-0 space-y-2">
             <TrialOffers />
             <Expectations key={trial.id} />
@@ -117,7 +117,7 @@ function TrialHead() {
 }
 
 /** How far the order is from another charge. */
-export function NearestEdges() {
+export function NearestEdges({ isNarrow = false }: { readonly isNarrow?: boolean }) {
   const { trial, offer, edges, row } = useBench();
   if (!edges || edges.trial !== trial?.id || edges.offer !== offer || !row || "problems" in row) return null;
   const { includesTax, currency } = row;
@@ -127,7 +127,7 @@ export function NearestEdges() {
       {edges.edges.length === 0 && (
         <p className="text-soft">Nothing near: no other weight, goods or pieces decide otherwise.</p>
       )}
-      <ul className="gap-x-6 lg:columns-2">
+      <ul className={isNarrow ? undefined : "gap-x-6 lg:columns-2"}>
         {edges.edges.map((edge) => {
           const { change, outcome, isLoss } = edgeWords(edge, currency);
           return (

@@ -17,19 +17,19 @@ export interface Ticket {
   readonly failed: number;
 }
 
-/** What of a trial stands on its ticket: the offer of the page, else the one its channel chooses beforehand. */
+/** What of a trial stands on its ticket: the offer of the page where its channel has it, else the one chosen beforehand. */
 export function ticketOf(row: TrialRow, ofPage: string | undefined): Ticket {
   const blank = { id: row.id, name: "", before: "", othersChanged: 0, failed: 0 };
   if ("problems" in row)
     return { ...blank, after: "can't be rated", change: "", isChanged: false, tone: "lost" };
   const failed = row.verdicts.filter(({ met }) => !met).length;
-  const code = ofPage ?? row.chosen ?? row.chosenBefore;
-  const pair = row.offers.find(({ offer }) => offer === code);
+  const wanted = [ofPage, row.chosen, row.chosenBefore];
+  const pair = wanted.flatMap((code) => row.offers.find(({ offer }) => offer === code) ?? [])[0];
   const othersChanged = row.offers.filter((one) => one.isChanged && one !== pair).length;
   if (!pair)
     return {
       ...blank,
-      after: ofPage === undefined ? "no offer" : "not in this channel",
+      after: "no offer",
       change: "",
       isChanged: othersChanged > 0,
       tone: "same",

@@ -43,7 +43,9 @@ export function Tickets() {
               one.failed > 0 && "border-loss",
             )}
           >
-            <span className="block truncate text-soft">{names.get(one.id) ?? one.name}</span>
+            <span className="block truncate text-soft" title={`${names.get(one.id) ?? ""}: ${one.name}`}>
+              {names.get(one.id) ?? one.name}
+            </span>
             <TicketFigure ticket={one} />
           </button>
         </li>

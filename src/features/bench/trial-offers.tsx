@@ -42,7 +42,12 @@ export function TrialOffers() {
                   pair.offer === offer ? "border-l-sign" : "border-l-transparent",
                 )}
               >
-                <button type="button" aria-pressed={pair.offer === offer} onClick={() => watch(pair.offer)}>
+                <button
+                  type="button"
+                  className="text-left"
+                  aria-pressed={pair.offer === offer}
+                  onClick={() => watch(pair.offer)}
+                >
                   {pair.name}
                 </button>
               </td>

@@ -36,9 +36,9 @@ export function TrialsTable() {
         className="min-h-0 flex-1 overflow-auto -outline-offset-2"
       >
         <div className="narrow sticky top-0 flex gap-2 border-b border-hairline bg-sheet px-3 py-1 text-xs text-soft">
-          <span className="min-w-0 flex-1">Trial, and the offer that is looked at</span>
-          <span className="w-[78px] text-right">Before</span>
-          <span className="w-[84px] text-right">After</span>
+          <span className="min-w-0 flex-1">Trial and offer</span>
+          <span className="w-[62px] text-right">Before</span>
+          <span className="w-[70px] text-right">After</span>
           <span className="w-[86px] text-right">Difference</span>
         </div>
         {trials.map((one) => {
@@ -59,8 +59,8 @@ export function TrialsTable() {
                 <span className="font-semibold">{one.name}</span>{" "}
                 <span className="narrow text-soft">{shown?.name}</span>
               </span>
-              <span className="w-[78px] shrink-0 text-right text-soft">{shown?.before}</span>
-              <span className="w-[84px] shrink-0 text-right font-semibold">{shown?.after}</span>
+              <span className="w-[62px] shrink-0 text-right text-soft">{shown?.before}</span>
+              <span className="w-[70px] shrink-0 text-right font-semibold">{shown?.after}</span>
               <span className={classNames("w-[86px] shrink-0 text-right", tones[shown?.tone ?? "same"])}>
                 {shown?.change}
                 {(shown?.failed ?? 0) > 0 && <span className="font-semibold text-loss"> ✗</span>}

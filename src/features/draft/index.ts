@@ -11,6 +11,7 @@ export {
   DraftText,
   DraftWhole,
   useCommit,
+  useDraftValue,
 } from "./draft-fields";
 export { DraftPlaces } from "./draft-places";
 export { DraftProvider, useDraft } from "./draft-provider";

@@ -15,6 +15,8 @@ export async function loadDraft() {
       source: finding.source,
       severity: finding.severity,
       text: findingSentence(finding),
+      ...(finding.code === "rule-unreachable" ? { shadowedBy: finding.data.by } : {}),
+      ...(finding.code === "rule-contradicts" ? { shadowedBy: [] } : {}),
     }),
   );
   return {

@@ -3,6 +3,8 @@ export interface Notice {
   readonly source: string;
   readonly severity: "error" | "warning" | "note";
   readonly text: string;
+  /** Of a ladder's rule that can never match: the rules, from 1, that leave nothing for it; none where it contradicts itself. */
+  readonly shadowedBy?: readonly number[];
 }
 
 /** The notices about a place or anything below it. */

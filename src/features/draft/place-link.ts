@@ -23,6 +23,8 @@ export function placeHref(path: string): string | undefined {
       return `/tariffs/${code}${tariffQuery(rest)}`;
     case "offers":
       return `/offers/${code}${hash}`;
+    case "channels":
+      return `/channels/${code}${hash}`;
     case "items":
       return `/items?find=${code}`;
     default:

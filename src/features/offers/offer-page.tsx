@@ -1,244 +1,117 @@
 "use client";
 
-import Link from "next/link";
+import { useMemo } from "react";
 import type { Channel, Offer } from "@/core/setup/offer";
+import type { Plan } from "@/core/setup/plan";
 import { joinPath } from "@/core/setup/path";
-import {
-  DraftChoice,
-  DraftDecimal,
-  DraftPickMany,
-  DraftPlaces,
-  DraftSwitch,
-  DraftText,
-  FindingsNote,
-  MemberHead,
-  useCommit,
-  useDraft,
-  type Notice,
-} from "@/features/draft";
-import { EditField } from "@/ui/fields/edit-field";
-import { ReadBack } from "@/ui/parts/read-back";
+import type { Step } from "@/core/working/step";
+import { useBench } from "@/features/bench";
+import { DraftChoice, DraftDecimal, FindingsNote, MemberHead, type Notice } from "@/features/draft";
+import type { Choice, RuleChoices } from "@/features/rules";
 import { Section } from "@/ui/parts/section";
+import { AdjustmentsEditor } from "./adjustments-editor";
+import { FreeEditor } from "./free-editor";
 import { basisWords, planWords } from "./offer-words";
 import { PlanEditor } from "./plan-editor";
-import { adjustmentSentences, freeSentences } from "./plan-words";
-
-interface Option {
-  readonly value: string;
-  readonly name: string;
-}
+import { runningFigures } from "./running-figures";
+import { ServicesBehind } from "./services-behind";
+import { TextsEditor } from "./texts-editor";
+import { TrialSide } from "./trial-side";
+import { WhereForWhom } from "./where-for-whom";
 
 interface Props {
   readonly offer: Offer;
   readonly channels: readonly Channel[];
-  readonly services: readonly Option[];
-  readonly goodsClasses: readonly Option[];
-  readonly chargeTypes: readonly Option[];
-  readonly sellTariffs: readonly Option[];
+  readonly services: readonly Choice[];
+  readonly chargeTypes: readonly Choice[];
+  readonly sellTariffs: readonly Choice[];
+  readonly choices: RuleChoices;
   readonly homeCurrency: string;
   readonly businessTax: string;
   readonly notices: readonly Notice[];
+  readonly former: readonly Plan[];
 }
 
-const picks = [
-  { value: "cheapest", name: "the one that costs us least" },
-  { value: "listed", name: "the first listed that works" },
-];
-const across = [
-  { value: "any", name: "each shipment by the service that suits it" },
-  { value: "sameService", name: "only a service that takes all shipments" },
-];
-const boxes = [
-  { value: "true", name: "given to PO boxes too" },
-  { value: "false", name: "not given to PO boxes" },
-];
+const none: readonly Step[] = [];
 
-/** An offer read from top to bottom: where and for whom, what stands behind it, what it costs, what is added. */
-export function OfferPage({
-  offer,
-  channels,
-  services,
-  goodsClasses,
-  chargeTypes,
-  sellTariffs,
-  homeCurrency,
-  businessTax,
-  notices,
-}: Props) {
+/** An offer read from top to bottom: where and for whom, what stands behind it, what it costs, what is added, when it is free. */
+export function OfferPage(props: Props) {
+  const { offer, channels, services, chargeTypes, choices, homeCurrency, businessTax, notices } = props;
   const path = joinPath("offers", offer.code);
-  const at = (field: string) => `${path}/${field}`;
-  const shownServices = [...services].sort(
-    (a, b) => rank(offer.services, a.value) - rank(offer.services, b.value),
-  );
+  const { open } = useBench();
+  const steps = open?.after.offers.find((one) => one.offer === offer.code)?.working ?? none;
+  const running = useMemo(() => runningFigures(steps, offer.code), [steps, offer.code]);
+  const taken = steps.flatMap((step) => (step.code === "rule-matched" ? [step.inputs.rule - 1] : []));
   return (
-    <>
-      <MemberHead
-        list="offers"
-        member={offer}
-        value={offer}
-        what="Offer"
-        about={planWords(offer, homeCurrency)}
-        page="/offers"
-        home="/offers"
-      />
-      <FindingsNote notices={notices} />
-      <WhereForWhom offer={offer} path={path} channels={channels} goodsClasses={goodsClasses} />
-      <Section name="Behind it">
-        <DraftPickMany
-          label="Services"
-          path={at("services")}
-          value={offer.services}
-          options={shownServices}
-          none="no service: it can never be given"
+    <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_232px]">
+      <div className="min-w-0">
+        <MemberHead
+          list="offers"
+          member={offer}
+          value={offer}
+          what="Offer"
+          about={planWords(offer, homeCurrency)}
+          page="/offers"
+          home="/offers"
         />
-        <DraftChoice label="Taken is" path={at("pick")} value={offer.pick} options={picks} />
-        <DraftChoice
-          label="Several origins"
-          path={at("acrossOrigins")}
-          value={offer.acrossOrigins}
-          options={across}
-        />
-        <p className="mt-1 flex flex-wrap gap-x-3">
-          {offer.services.map((code) => (
-            <Link key={code} prefetch={false} className="link" href={`/services/${encodeURIComponent(code)}`}>
-              {services.find((service) => service.value === code)?.name ?? code}
-            </Link>
-          ))}
-        </p>
-      </Section>
-      <Section name="What it costs">
-        <PlanEditor offer={offer} path={path} sellTariffs={sellTariffs} homeCurrency={homeCurrency} />
-        <p className="text-soft">{basisWords(offer, channels)}</p>
-      </Section>
-      <Section name="Then">
-        <DraftDecimal
-          label="Margin"
-          path={at("adjust/marginPercent")}
-          value={offer.adjust?.marginPercent}
-          optional
-          unit="% on top of the plan's charge"
-          placeholder="none"
-        />
-        <ReadBack path={at("adjust")} sentences={adjustmentSentences(offer, homeCurrency)} />
-        <ReadBack path={at("free")} sentences={freeSentences(offer, homeCurrency)} />
-      </Section>
-      <Section name="Tax">
-        <DraftDecimal
-          label="Percent"
-          path={at("taxPercent")}
-          value={offer.taxPercent}
-          optional
-          unit="%"
-          placeholder={businessTax}
-        />
-        <DraftChoice
-          label="Charge type"
-          path={at("chargeType")}
-          value={offer.chargeType}
-          options={chargeTypes}
-        />
-        <p className="text-soft">
-          An empty percent takes the charge type&apos;s, else the business&apos;s {businessTax} %.
-        </p>
-      </Section>
-      <Section name="Name and text">
-        <DraftText label="Name" path={at("name")} value={offer.name} />
-        <DraftText
-          label="Text"
-          path={at("text")}
-          value={offer.text}
-          optional
-          width="30rem"
-          placeholder="shown to the customer"
-        />
-        <DraftSwitch label="In use" path={at("active")} value={offer.active} />
-      </Section>
-    </>
-  );
-}
-
-function WhereForWhom({
-  offer,
-  path,
-  channels,
-  goodsClasses,
-}: Pick<Props, "offer" | "channels" | "goodsClasses"> & { readonly path: string }) {
-  const at = (field: string) => `${path}/${field}`;
-  const channelOptions = channels.map((channel) => ({ value: channel.code, name: channel.name }));
-  return (
-    <Section name="Where, for whom">
-      <DraftPickMany
-        label="Channels"
-        path={at("channels")}
-        value={offer.channels}
-        options={channelOptions}
-        none="in no channel"
-      />
-      <DraftPlaces
-        label="Only to"
-        path={at("destinations/only")}
-        value={offer.destinations?.only}
-        none="everywhere"
-        width="34rem"
-      />
-      <DraftPlaces
-        label="But not to"
-        path={at("destinations/not")}
-        value={offer.destinations?.not}
-        none="no exception"
-        width="34rem"
-      />
-      <DraftSwitch label="PO boxes" path={at("poBox")} value={offer.poBox} missing names={boxes} />
-      <DraftPickMany
-        label="Only goods"
-        path={at("onlyGoodsClasses")}
-        value={offer.onlyGoodsClasses}
-        optional
-        options={goodsClasses}
-        none="all goods"
-      />
-      <DraftPickMany
-        label="Refuses"
-        path={at("refusesGoodsClasses")}
-        value={offer.refusesGoodsClasses}
-        optional
-        options={goodsClasses}
-        none="nothing"
-      />
-      <Groups path={at("customerGroups")} groups={offer.customerGroups} />
-      <DraftText
-        label="Only with coupon"
-        path={at("couponOnly")}
-        value={offer.couponOnly}
-        optional
-        placeholder="none needed"
-        width="10rem"
-      />
-    </Section>
-  );
-}
-
-/** Chosen services first, in their order, then the others. */
-function rank(chosen: readonly string[], code: string): number {
-  const at = chosen.indexOf(code);
-  return at < 0 ? chosen.length : at;
-}
-
-function Groups({ path, groups }: { readonly path: string; readonly groups: readonly string[] | undefined }) {
-  const { mayEdit } = useDraft();
-  const commit = useCommit(path, groups);
-  const onCommit = (typed: string) => {
-    const list = typed.split(/[,;\s]+/).filter(Boolean);
-    return commit(list.length === 0 ? undefined : list);
-  };
-  return (
-    <EditField
-      label="Customer groups"
-      path={path}
-      placeholder="every customer"
-      value={groups?.join(", ") ?? ""}
-      readOnly={!mayEdit}
-      onCommit={onCommit}
-    />
+        <FindingsNote notices={notices.filter(({ shadowedBy }) => shadowedBy === undefined)} />
+        <Section name="Where, for whom">
+          <WhereForWhom offer={offer} path={path} channels={channels} goodsClasses={choices.goodsClasses} />
+        </Section>
+        <Section name="Behind it">
+          <ServicesBehind offer={offer} path={path} services={services} />
+        </Section>
+        <Section name="What it costs">
+          <PlanEditor
+            offer={offer}
+            path={path}
+            choices={choices}
+            sellTariffs={props.sellTariffs}
+            homeCurrency={homeCurrency}
+            notices={notices}
+            former={props.former}
+            taken={taken}
+          />
+          <p className="text-soft">{basisWords(offer, channels)}</p>
+        </Section>
+        <Section name="Then">
+          <AdjustmentsEditor
+            offer={offer}
+            path={`${path}/adjust`}
+            chargeTypes={chargeTypes}
+            currency={homeCurrency}
+            running={running}
+          />
+        </Section>
+        <Section name="Free">
+          <FreeEditor path={`${path}/free`} free={offer.free} choices={choices} currency={homeCurrency} />
+        </Section>
+        <Section name="Tax">
+          <DraftDecimal
+            label="Percent"
+            path={`${path}/taxPercent`}
+            value={offer.taxPercent}
+            optional
+            unit="%"
+            placeholder={businessTax}
+          />
+          <DraftChoice
+            label="Charge type"
+            path={`${path}/chargeType`}
+            value={offer.chargeType}
+            options={chargeTypes}
+          />
+          <p className="text-soft">
+            An empty percent takes the charge type&apos;s, else the business&apos;s {businessTax} %.
+          </p>
+        </Section>
+        <Section name="Name and text">
+          <TextsEditor offer={offer} path={path} />
+        </Section>
+      </div>
+      <aside aria-label="The open trial" className="sticky top-0 max-xl:static">
+        <TrialSide offer={offer} running={running} />
+      </aside>
+    </div>
   );
 }

@@ -2,19 +2,27 @@
 
 import Link from "next/link";
 import type { Channel, Offer } from "@/core/setup/offer";
+import { figureText, useBench } from "@/features/bench";
 import { AddMember } from "@/features/draft";
 import { SideList } from "@/ui/parts/side-list";
+import { classNames } from "@/ui/class-names";
 import { planWords } from "./offer-words";
 
 interface Props {
   readonly channels: readonly Channel[];
   readonly offers: readonly Offer[];
   readonly current: string | undefined;
+  /** The channel whose own page is shown. */
+  readonly channel?: string;
   readonly homeCurrency: string;
 }
 
 /** Each channel's offers in the order customers see them. */
-export function OffersSide({ channels, offers, current, homeCurrency }: Props) {
+export function OffersSide({ channels, offers, current, channel: shown, homeCurrency }: Props) {
+  const { trial, row } = useBench();
+  const figures = new Map(
+    row && "offers" in row ? row.offers.map((pair) => [pair.offer, figureText(pair.after)]) : [],
+  );
   const loose = offers.filter(
     (offer) => !offer.channels.some((code) => channels.some((channel) => channel.code === code)),
   );
@@ -29,10 +37,38 @@ export function OffersSide({ channels, offers, current, homeCurrency }: Props) {
   return (
     <>
       {groups
-        .filter((group) => group.list.length > 0)
+        .filter((group) => group.list.length > 0 || group.key !== "")
         .map((group) => (
           <div key={group.key}>
-            <h2 className="border-b border-hairline px-[15px] pt-3 pb-1 text-soft">{group.name}</h2>
+            <h2
+              className={classNames(
+                "border-b border-l-4 border-hairline px-[11px] pt-3 pb-1",
+                shown !== undefined && group.key === shown
+                  ? "border-l-sign bg-wash"
+                  : "border-l-transparent text-soft",
+              )}
+            >
+              {trial?.request.channel === group.key && group.list.length > 0 && (
+                <span
+                  className="narrow float-right max-w-[120px] truncate font-normal"
+                  title={`The open trial: ${trial.name}`}
+                >
+                  {trial.name}
+                </span>
+              )}
+              {group.key === "" ? (
+                group.name
+              ) : (
+                <Link
+                  prefetch={false}
+                  className="hover:text-ink hover:underline"
+                  aria-current={group.key === shown ? "page" : undefined}
+                  href={`/channels/${encodeURIComponent(group.key)}`}
+                >
+                  {group.name}
+                </Link>
+              )}
+            </h2>
             <SideList
               label={`Offers: ${group.name}`}
               current={current}
@@ -43,6 +79,7 @@ export function OffersSide({ channels, offers, current, homeCurrency }: Props) {
                 title: offer.name,
                 mark: offer.active ? undefined : "off",
                 sub: planWords(offer, homeCurrency),
+                figure: trial?.request.channel === group.key ? figures.get(offer.code) : undefined,
                 faded: !offer.active,
               }))}
             />
@@ -65,6 +102,19 @@ export function OffersSide({ channels, offers, current, homeCurrency }: Props) {
           acrossOrigins: "any",
           plan: { kind: "costPlus" },
           chargeType: "freight",
+          active: true,
+        })}
+      />
+      <AddMember
+        what="a channel"
+        list="channels"
+        home="/channels"
+        taken={channels.map((channel) => channel.code)}
+        template={(code, name) => ({
+          code,
+          name,
+          currency: homeCurrency,
+          pricesIncludeTax: true,
           active: true,
         })}
       />

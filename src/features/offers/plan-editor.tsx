@@ -1,31 +1,29 @@
 "use client";
 
+import Link from "next/link";
 import type { Offer } from "@/core/setup/offer";
 import type { Json } from "@/core/setup/path";
+import type { Terms } from "@/core/setup/amount";
 import type { Plan } from "@/core/setup/plan";
-import { DraftChoice, DraftDecimal, useCommit, useDraft } from "@/features/draft";
+import { DraftChoice, DraftDecimal, useCommit, useDraft, useDraftValue, type Notice } from "@/features/draft";
+import { TermsEditor, type Choice, type RuleChoices } from "@/features/rules";
 import { ChoiceField } from "@/ui/fields/choice-field";
-import { ReadBack } from "@/ui/parts/read-back";
-import { planSentences } from "./plan-words";
+import { ClassesEditor } from "./classes-editor";
+import { LadderEditor } from "./ladder-editor";
+import { beginPlan, planKinds } from "./plan-kinds";
 
 interface Props {
   readonly offer: Offer;
   readonly path: string;
-  readonly sellTariffs: readonly { readonly value: string; readonly name: string }[];
+  readonly choices: RuleChoices;
+  readonly sellTariffs: readonly Choice[];
   readonly homeCurrency: string;
+  readonly notices: readonly Notice[];
+  /** Plans the offer had before, the newest of each kind. */
+  readonly former: readonly Plan[];
+  readonly taken: readonly number[];
 }
 
-const kinds = [
-  { value: "costPlus", name: "what it costs us" },
-  { value: "flat", name: "a flat amount" },
-  { value: "tariff", name: "a sell tariff" },
-];
-/** Plans that are read back here; a choice of another kind replaces them. */
-const composed: Partial<Record<Plan["kind"], string>> = {
-  terms: "terms added up",
-  ladder: "a ladder of rules",
-  byGoodsClass: "by goods class",
-};
 const pers = [
   { value: "order", name: "for the order" },
   { value: "shipment", name: "for each shipment" },
@@ -39,21 +37,18 @@ const charged = [
   { value: "perShipmentHighest", name: "the highest of the shipments" },
 ];
 
-/** The price plan: its kind, and what that kind needs. */
-export function PlanEditor({ offer, path, sellTariffs, homeCurrency }: Props) {
+/** The price plan: its kind, and what that kind needs. A plan of another kind stays at hand. */
+export function PlanEditor(props: Props) {
+  const { offer, path, choices, sellTariffs, homeCurrency, former } = props;
   const { mayEdit } = useDraft();
   const { plan } = offer;
   const commit = useCommit(`${path}/plan`, plan as Json);
-  const own = composed[plan.kind];
-  const choose = (kind: string) => {
-    const [first] = sellTariffs;
-    const next: Plan =
-      kind === "flat"
-        ? { kind, amount: "0", per: "order" }
-        : kind === "tariff" && first
-          ? { kind, tariff: first.value }
-          : { kind: "costPlus" };
-    return commit(next as Json);
+  const grounds = { sellTariffs, goodsClasses: choices.goodsClasses };
+  const kept = former.filter(({ kind }) => kind !== plan.kind);
+  const nameOf = (kind: Plan["kind"]) => planKinds.find(({ value }) => value === kind)?.name ?? kind;
+  const choose = async (kind: string) => {
+    const next = beginPlan(kind, former, grounds);
+    return next ? commit(next as Json) : ({ ok: false, text: "There is no sell tariff yet." } as const);
   };
   return (
     <>
@@ -61,26 +56,99 @@ export function PlanEditor({ offer, path, sellTariffs, homeCurrency }: Props) {
         label="The charge is"
         path={`${path}/plan`}
         value={plan.kind}
-        options={own === undefined ? kinds : [{ value: plan.kind, name: own }, ...kinds]}
+        options={planKinds}
         readOnly={!mayEdit}
         onCommit={choose}
       />
-      {plan.kind === "flat" && (
-        <>
-          <DraftDecimal label="Amount" path={`${path}/plan/amount`} value={plan.amount} unit={homeCurrency} />
-          <DraftChoice label="Counted" path={`${path}/plan/per`} value={plan.per} options={pers} />
-        </>
+      {kept.length > 0 && mayEdit && (
+        <p className="mb-1 text-soft md:ml-[136px]">
+          Kept as it was:{" "}
+          {kept.map(({ kind }, i) => (
+            <span key={kind}>
+              {i > 0 && ", "}
+              <button type="button" className="link" onClick={() => void choose(kind)}>
+                {nameOf(kind)}
+              </button>
+            </span>
+          ))}
+        </p>
       )}
-      <ReadBack path={`${path}/plan/rules`} sentences={planSentences(plan, homeCurrency)} />
-      {plan.kind === "tariff" && (
-        <DraftChoice label="Tariff" path={`${path}/plan/tariff`} value={plan.tariff} options={sellTariffs} />
-      )}
+      <PlanFields {...props} plan={plan} path={`${path}/plan`} />
       <DraftChoice
         label="Several shipments"
         path={`${path}/charged`}
         value={offer.charged ?? "perOrder"}
         options={charged}
       />
+      <p className="sr-only">Amounts are in {homeCurrency}.</p>
     </>
+  );
+}
+
+function PlanFields({
+  plan,
+  path,
+  choices,
+  sellTariffs,
+  homeCurrency,
+  notices,
+  taken,
+}: Props & { readonly plan: Plan }) {
+  switch (plan.kind) {
+    case "costPlus":
+      return <p className="mb-1 text-soft">The carriers&apos; rates and surcharges; a margin comes below.</p>;
+    case "flat":
+      return (
+        <>
+          <DraftDecimal label="Amount" path={`${path}/amount`} value={plan.amount} unit={homeCurrency} />
+          <DraftChoice label="Counted" path={`${path}/per`} value={plan.per} options={pers} />
+        </>
+      );
+    case "terms":
+      return <PlanTerms path={`${path}/terms`} terms={plan.terms} currency={homeCurrency} />;
+    case "tariff":
+      return (
+        <>
+          <DraftChoice label="Tariff" path={`${path}/tariff`} value={plan.tariff} options={sellTariffs} />
+          <Link prefetch={false} className="link" href={`/tariffs/${encodeURIComponent(plan.tariff)}`}>
+            Open its table
+          </Link>
+        </>
+      );
+    case "ladder":
+      return (
+        <LadderEditor
+          plan={plan}
+          path={path}
+          choices={choices}
+          sellTariffs={sellTariffs}
+          currency={homeCurrency}
+          notices={notices}
+          taken={taken}
+        />
+      );
+    case "byGoodsClass":
+      return (
+        <ClassesEditor plan={plan} path={path} goodsClasses={choices.goodsClasses} currency={homeCurrency} />
+      );
+  }
+}
+
+function PlanTerms({
+  path,
+  terms,
+  currency,
+}: {
+  readonly path: string;
+  readonly terms: Terms;
+  readonly currency: string;
+}) {
+  const { mayEdit } = useDraft();
+  const own = useDraftValue<Terms>(path, terms);
+  return (
+    <div className="flex items-start">
+      <span className="w-[136px] shrink-0 pt-1 text-soft">Added up</span>
+      <TermsEditor label="Terms" path={path} terms={terms} currency={currency} readOnly={!mayEdit} {...own} />
+    </div>
   );
 }

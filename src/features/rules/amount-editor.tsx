@@ -11,27 +11,37 @@ interface Props {
   /** Fixed and counted amounts are of this currency. */
   readonly currency: string;
   readonly onCommit: (amount: Amount) => Promise<Committed>;
+  readonly onTyping?: ((amount: Amount | undefined) => void) | undefined;
+  readonly of?: Of;
   readonly readOnly: boolean;
 }
 
+/** How an amount can be counted; where the words differ, of a shipment's surcharge and of a charge's addition. */
 const ways = {
-  fixed: "once a shipment",
+  fixed: { surcharge: "once a shipment", addition: "once" },
+  "per shipment": { surcharge: undefined, addition: "per shipment" },
   "per parcel": "per parcel",
   "per piece": "per piece",
-  "per kg": "per kg, chargeable",
-  "percent freight": "% of the freight",
+  "per kg": { surcharge: "per kg, chargeable", addition: "per kg, actual" },
+  "percent freight": { surcharge: "% of the freight", addition: "% of the charge after the margin" },
   "percent subtotal": "% of all so far",
   "percent goodsValue": "% of the goods, without tax",
   "percent cost": "% of the cost",
   fuel: "% by the carrier's fuel index, of the freight",
 } as const;
+type Of = "surcharge" | "addition";
 type Way = keyof typeof ways;
 
-function wayOf(amount: Amount): Way {
+function wayWords(way: Way, of: Of): string | undefined {
+  const words = ways[way];
+  return typeof words === "string" ? words : words[of];
+}
+
+function wayOf(amount: Amount, of: Of): Way {
   if ("fixed" in amount) return "fixed";
   if ("percentFromFuelIndex" in amount) return "fuel";
   if ("percent" in amount) return `percent ${amount.of}`;
-  return amount.per === "shipment" ? "fixed" : `per ${amount.per}`;
+  return amount.per === "shipment" && of === "surcharge" ? "fixed" : `per ${amount.per}`;
 }
 
 function figureOf(amount: Amount): string {
@@ -46,13 +56,21 @@ function amountOf(way: Way, figure: string): Amount {
   if (way === "fuel") return { percentFromFuelIndex: true, of: "freight" };
   const [kind, rest] = way.split(" ");
   return kind === "per"
-    ? { per: rest as "parcel" | "piece" | "kg", amount: figure }
+    ? { per: rest as "parcel" | "piece" | "kg" | "shipment", amount: figure }
     : { percent: figure, of: rest as "freight" | "subtotal" | "goodsValue" | "cost" };
 }
 
 /** An amount: a figure, and what it is counted by or a percentage of. */
-export function AmountEditor({ label, amount, currency, onCommit, readOnly }: Props) {
-  const way = wayOf(amount);
+export function AmountEditor({
+  label,
+  amount,
+  currency,
+  onCommit,
+  onTyping,
+  of = "surcharge",
+  readOnly,
+}: Props) {
+  const way = wayOf(amount, of);
   const percent = way.startsWith("percent");
   return (
     <div className="flex flex-wrap items-baseline gap-x-1.5">
@@ -66,6 +84,9 @@ export function AmountEditor({ label, amount, currency, onCommit, readOnly }: Pr
           value={figureOf(amount)}
           readOnly={readOnly}
           onCommit={(typed) => onCommit(amountOf(way, plainNumber(typed)))}
+          onTyping={(typed) =>
+            onTyping?.(typed === undefined ? undefined : amountOf(way, plainNumber(typed)))
+          }
         />
       )}
       <select
@@ -75,11 +96,13 @@ export function AmountEditor({ label, amount, currency, onCommit, readOnly }: Pr
         disabled={readOnly}
         onChange={(event) => void onCommit(amountOf(event.target.value as Way, figureOf(amount)))}
       >
-        {Object.entries(ways).map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
+        {(Object.keys(ways) as Way[])
+          .filter((key) => wayWords(key, of) !== undefined)
+          .map((key) => (
+            <option key={key} value={key}>
+              {wayWords(key, of)}
+            </option>
+          ))}
       </select>
     </div>
   );

@@ -23,6 +23,8 @@ interface Props {
   readonly choices: RuleChoices;
   readonly currency: string;
   readonly onCommit: (next: PlainCondition) => Promise<Committed>;
+  /** Hears figures while they are typed; nothing when typing is over. */
+  readonly onTyping: (next: PlainCondition | undefined) => void;
 }
 
 const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"].map((name, i) => ({
@@ -32,8 +34,9 @@ const weekdays = ["Mon", "Tue", "Wed", "Thu", "Fri", "Sat", "Sun"].map((name, i)
 const select = "control h-7 px-1";
 
 /** What a condition compares, as fields in the order they are read. */
-export function ConditionFields({ plain, choices, currency, onCommit }: Props) {
-  if ("measure" in plain) return <MeasureFields plain={plain} currency={currency} onCommit={onCommit} />;
+export function ConditionFields({ plain, choices, currency, onCommit, onTyping }: Props) {
+  if ("measure" in plain)
+    return <MeasureFields plain={plain} currency={currency} onCommit={onCommit} onTyping={onTyping} />;
   if ("country" in plain)
     return (
       <Codes
@@ -133,7 +136,8 @@ function MeasureFields({
   plain,
   currency,
   onCommit,
-}: Pick<Props, "currency" | "onCommit"> & { readonly plain: MeasureCondition }) {
+  onTyping,
+}: Pick<Props, "currency" | "onCommit" | "onTyping"> & { readonly plain: MeasureCondition }) {
   const name: BoundName = "op" in plain ? plain.op : plain.ends;
   const units = unitsOfMeasure[plain.measure];
   const bound =
@@ -146,6 +150,7 @@ function MeasureFields({
       width="5rem"
       value={value}
       onCommit={(typed) => onCommit(set(plainNumber(typed)))}
+      onTyping={(typed) => onTyping(typed === undefined ? undefined : set(plainNumber(typed)))}
     />
   );
   return (

@@ -3,7 +3,7 @@
 import { X } from "lucide-react";
 import { useState } from "react";
 import type { Condition } from "@/core/setup/condition";
-import { conditionsSentence } from "@/messages/condition-sentence";
+import { conditionSentence, conditionsSentence } from "@/messages/condition-sentence";
 import type { Committed } from "@/ui/fields/commit";
 import { ConditionFields } from "./condition-fields";
 import {
@@ -24,19 +24,33 @@ interface Props {
   /** Money in conditions is of this currency: the business's own. */
   readonly currency: string;
   readonly onCommit: (conditions: readonly Condition[]) => Promise<Committed>;
+  readonly onTyping?: ((conditions: readonly Condition[] | undefined) => void) | undefined;
   readonly readOnly: boolean;
+  /** Whether all must hold, or any of them does. */
+  readonly how?: "all" | "any";
 }
 
 /** Conditions that must all hold, each changed where it stands and read back together in one sentence. */
-export function ConditionsEditor({ label, path, conditions, choices, currency, onCommit, readOnly }: Props) {
+export function ConditionsEditor({
+  label,
+  path,
+  conditions,
+  choices,
+  currency,
+  onCommit,
+  onTyping,
+  readOnly,
+  how = "all",
+}: Props) {
   const [trouble, setTrouble] = useState<string>();
   const store = async (next: readonly Condition[]): Promise<Committed> => {
     const result = await onCommit(next);
     setTrouble(result.ok ? undefined : result.text);
     return result;
   };
-  const replace = (at: number, next: Condition) =>
-    store(conditions.map((condition, i) => (i === at ? next : condition)));
+  const put = (at: number, next: Condition) =>
+    conditions.map((condition, i) => (i === at ? next : condition));
+  const replace = (at: number, next: Condition) => store(put(at, next));
   const add = (kind: ConditionKind) => {
     const begun = beginCondition(kind, choices);
     if (begun) void store([...conditions, begun]);
@@ -46,7 +60,9 @@ export function ConditionsEditor({ label, path, conditions, choices, currency, o
       <legend className="sr-only">{label}</legend>
       <p className="mb-1">
         <span className="text-soft">{label} </span>
-        {conditionsSentence(conditions, currency)}
+        {how === "all"
+          ? conditionsSentence(conditions, currency)
+          : conditions.map((one) => conditionSentence(one, currency)).join(", or ")}
       </p>
       {!readOnly && (
         <ul className="space-y-1">
@@ -69,6 +85,7 @@ export function ConditionsEditor({ label, path, conditions, choices, currency, o
                   choices={choices}
                   currency={currency}
                   onCommit={(next) => replace(i, wrapped(next, negated))}
+                  onTyping={(next) => onTyping?.(next && put(i, wrapped(next, negated)))}
                 />
                 <button
                   type="button"
@@ -88,7 +105,9 @@ export function ConditionsEditor({ label, path, conditions, choices, currency, o
               value=""
               onChange={(event) => add(event.target.value as ConditionKind)}
             >
-              <option value="">{conditions.length === 0 ? "only if …" : "and if …"}</option>
+              <option value="">
+                {conditions.length === 0 ? "only if …" : how === "all" ? "and if …" : "or if …"}
+              </option>
               {(Object.keys(conditionKinds) as ConditionKind[]).map((kind) => (
                 <option key={kind} value={kind} disabled={beginCondition(kind, choices) === undefined}>
                   {conditionKinds[kind]}

@@ -1,3 +1,5 @@
 export { AmountEditor } from "./amount-editor";
 export type { Choice, RuleChoices } from "./condition-kinds";
 export { ConditionsEditor } from "./conditions-editor";
+export { OutcomeEditor } from "./outcome-editor";
+export { TermsEditor } from "./terms-editor";

@@ -104,6 +104,9 @@ function useFieldOfHash(pathname: string): void {
       for (let at = path; at.includes("/"); at = at.slice(0, at.lastIndexOf("/"))) {
         const field = document.querySelector<HTMLElement>(`[data-path="${CSS.escape(at)}"]`);
         if (!field) continue;
+        // a field may be folded away
+        for (let up = field.closest("details"); up; up = up.parentElement?.closest("details") ?? null)
+          up.open = true;
         field.scrollIntoView({ block: "center" });
         field.querySelector<HTMLElement>("input, select, button")?.focus();
         field.classList.add("bg-wash");

@@ -106,8 +106,10 @@ export function lineStops(
   });
 }
 
+const homes: Readonly<Record<string, string>> = { services: "carriers", channels: "offers" };
+
 /** The station a page belongs to. */
 export function stationOf(pathname: string): string {
   const [, first = ""] = pathname.split("/");
-  return first === "services" ? "carriers" : first;
+  return homes[first] ?? first;
 }

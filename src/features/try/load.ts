@@ -16,10 +16,13 @@ export interface TryQuery {
   readonly country?: string;
   readonly postcode?: string;
   readonly goods?: string;
+  readonly group?: string;
+  readonly coupon?: string;
 }
 
 /** Goods that are only tried, quoted as an order of today would be; what is wrong with what was typed in words. */
-export async function loadTry({ channel, country = "", postcode = "", goods }: TryQuery) {
+export async function loadTry(query: TryQuery) {
+  const { channel, country = "", postcode = "", goods } = query;
   await requirePerson();
   const current = await currentSetup(database(), "draft");
   if (!current) return undefined;
@@ -51,6 +54,7 @@ export async function loadTry({ channel, country = "", postcode = "", goods }: T
         country: country.trim().toUpperCase(),
         ...(postcode.trim() === "" ? {} : { postcode: postcode.trim() }),
       },
+      ...asked(query),
       lines,
       working: true,
     },
@@ -65,6 +69,14 @@ export async function loadTry({ channel, country = "", postcode = "", goods }: T
   if (!current.compiled.ok) return wrong(current.compiled.problems);
   const quoted = await rateRequest(database(), current.compiled.value, request.value, now());
   return quoted.ok ? { ...shown, problems, quote: wordQuote(quoted.value) } : wrong(quoted.problems);
+}
+
+/** What else the customer is asked with, where it is filled in. */
+function asked({ group = "", coupon = "" }: TryQuery) {
+  return {
+    ...(group.trim() === "" ? {} : { customer: { group: group.trim() } }),
+    ...(coupon.trim() === "" ? {} : { coupon: coupon.trim() }),
+  };
 }
 
 export type TryView = NonNullable<Awaited<ReturnType<typeof loadTry>>>;

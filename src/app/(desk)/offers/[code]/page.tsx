@@ -3,6 +3,8 @@ import { notFound } from "next/navigation";
 import { noticesFor } from "@/features/draft/notice";
 import { loadDraft } from "@/features/draft/load";
 import { OfferPage, OffersSide } from "@/features/offers";
+import { loadFormerPlans } from "@/features/offers/load";
+import { ruleChoices } from "@/features/rules/rule-choices";
 import { TwoPanes } from "@/ui/parts/two-panes";
 
 export const metadata: Metadata = { title: "Offers" };
@@ -31,7 +33,8 @@ export default async function Offer({ params }: { readonly params: Promise<{ cod
         offer={offer}
         channels={setup.channels}
         services={setup.services.map(option)}
-        goodsClasses={setup.goodsClasses.map(option)}
+        choices={ruleChoices(setup)}
+        former={await loadFormerPlans(code)}
         chargeTypes={setup.chargeTypes.map(option)}
         sellTariffs={setup.tariffs.filter((tariff) => tariff.side === "sell").map(option)}
         homeCurrency={homeCurrency}

@@ -1,0 +1,141 @@
+"use client";
+
+import { X } from "lucide-react";
+import Link from "next/link";
+import { useState } from "react";
+import type { Change } from "@/core/setup/inverse";
+import { moveChanges } from "@/core/setup/list-moves";
+import { orderOffers } from "@/core/setup/offer-order";
+import type { Channel, Offer } from "@/core/setup/offer";
+import { joinPath, type Json } from "@/core/setup/path";
+import { answerText, useDraft } from "@/features/draft";
+import { planWords } from "@/features/offers";
+import { list } from "@/messages/figures";
+import { SortableList } from "@/ui/parts/sortable-list";
+import { CopyOffers } from "./copy-offers";
+
+interface Props {
+  readonly channel: Channel;
+  readonly channels: readonly Channel[];
+  readonly offers: readonly Offer[];
+  readonly homeCurrency: string;
+}
+
+/** The channel's offers in the order buyers see them: dragged or moved by the arrows; others given here too, or copied. */
+export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props) {
+  const { mayEdit, commit } = useDraft();
+  const [trouble, setTrouble] = useState<string>();
+  const [told, setTold] = useState<string>();
+  const own = offers.filter((offer) => offer.channels.includes(channel.code));
+  const store = async (changes: readonly Change[], note?: string) => {
+    const answer = await commit(changes);
+    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTold(answer.ok ? note : undefined);
+  };
+  const nameOf = (code: string) => channels.find((one) => one.code === code)?.name ?? code;
+  const move = (from: number, to: number) => {
+    const wanted = own.map(({ code }) => code);
+    const [moved] = wanted.splice(from, 1);
+    if (moved === undefined) return;
+    wanted.splice(to, 0, moved);
+    const { order, alsoChanged } = orderOffers(offers, channel.code, wanted);
+    const changes = moveChanges(
+      offers.map((offer) => ({ key: offer.code, value: offer as unknown as Json })),
+      order,
+      (code) => joinPath("offers", code),
+    );
+    void store(
+      changes,
+      alsoChanged.length > 0
+        ? `In ${list(alsoChanged.map(nameOf))} the order changed too: they share these offers.`
+        : undefined,
+    );
+  };
+  const give = (offer: Offer, to: readonly string[]) =>
+    store([{ path: joinPath("offers", offer.code, "channels"), from: offer.channels, to }]);
+  const left = offers.filter((offer) => !offer.channels.includes(channel.code));
+  return (
+    <>
+      {own.length === 0 && <p className="text-loss">No offer: buyers here can choose nothing.</p>}
+      <SortableList
+        label="Offers in the order buyers see them"
+        mayMove={mayEdit}
+        onMove={move}
+        className="rounded-md border border-hairline bg-sheet"
+        entries={own.map((offer, i) => ({
+          key: offer.code,
+          name: offer.name,
+          className: "border-b border-hairline last:border-0",
+          content: (
+            <div className="flex items-baseline gap-2 px-2 py-1">
+              <span className="w-5 text-right text-soft">{i + 1}</span>
+              <Link
+                prefetch={false}
+                className={`link ${offer.active ? "" : "line-through"}`}
+                href={`/offers/${encodeURIComponent(offer.code)}`}
+              >
+                {offer.name}
+              </Link>
+              <span className="narrow min-w-0 truncate text-soft">
+                {offer.active ? planWords(offer, homeCurrency) : "switched off"}
+              </span>
+              {mayEdit && (
+                <button
+                  type="button"
+                  className="ml-auto shrink-0 rounded-sm p-1 text-soft hover:bg-well hover:text-ink"
+                  aria-label={`No longer give ${offer.name} here`}
+                  onClick={() =>
+                    void give(
+                      offer,
+                      offer.channels.filter((code) => code !== channel.code),
+                    )
+                  }
+                >
+                  <X size={13} aria-hidden />
+                </button>
+              )}
+            </div>
+          ),
+        }))}
+      />
+      {told !== undefined && (
+        <p role="status" className="mt-1 border-l-4 border-l-sign pl-2">
+          {told}
+        </p>
+      )}
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
+      {mayEdit && (
+        <div className="mt-1.5 flex flex-wrap items-center gap-2">
+          {left.length > 0 && (
+            <select
+              aria-label="Give another offer here too"
+              className="control h-7 px-1 text-soft"
+              value=""
+              onChange={(event) => {
+                const offer = offers.find(({ code }) => code === event.target.value);
+                if (offer) void give(offer, [...offer.channels, channel.code]);
+              }}
+            >
+              <option value="">and also give …</option>
+              {left.map(({ code, name }) => (
+                <option key={code} value={code}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          )}
+          <CopyOffers
+            channel={channel}
+            channels={channels}
+            offers={offers}
+            onCopy={(changes) => void store(changes)}
+          />
+        </div>
+      )}
+    </>
+  );
+}

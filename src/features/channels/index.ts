@@ -1,0 +1,1 @@
+export { ChannelPage } from "./channel-page";

@@ -1,0 +1,223 @@
+"use client";
+
+import { useState, type ReactNode } from "react";
+import type { Offer } from "@/core/setup/offer";
+import type { Json } from "@/core/setup/path";
+import { answerText, changeAt, DraftDecimal, useDraft, useDraftValue } from "@/features/draft";
+import { AmountEditor, type Choice } from "@/features/rules";
+import { EditField } from "@/ui/fields/edit-field";
+import { Button } from "@/ui/parts/button";
+import { SortableList } from "@/ui/parts/sortable-list";
+import { RoundingField } from "./rounding-field";
+import type { RunningFigures } from "./running-figures";
+
+type Adjust = NonNullable<Offer["adjust"]>;
+type Addition = NonNullable<Adjust["additions"]>[number];
+
+interface Props {
+  readonly offer: Offer;
+  /** Of the adjustments. */
+  readonly path: string;
+  readonly chargeTypes: readonly Choice[];
+  readonly currency: string;
+  /** What the open trial comes to after each step. */
+  readonly running: RunningFigures;
+}
+
+/** What is done with the plan's charge, in its order: margin, additions, bounds, rounding; beside each what the open trial comes to. */
+export function AdjustmentsEditor({ offer, path, chargeTypes, currency, running }: Props) {
+  const { mayEdit, commit } = useDraft();
+  const [trouble, setTrouble] = useState<string>();
+  const { adjust = {} } = offer;
+  const list = adjust.additions ?? [];
+  const store = async (to: readonly Addition[]) => {
+    const next = to.length > 0 ? (to as Json) : undefined;
+    const answer = await commit([changeAt(`${path}/additions`, adjust.additions as Json | undefined, next)]);
+    setTrouble(answer.ok ? undefined : answerText(answer));
+  };
+  const move = (from: number, to: number) => {
+    const next = [...list];
+    const [moved] = next.splice(from, 1);
+    if (moved) next.splice(to, 0, moved);
+    void store(next);
+  };
+  return (
+    <div data-path={path}>
+      <Running figure={running.plan} label="the plan" />
+      <Step figure={running.margin}>
+        <DraftDecimal
+          label="Margin"
+          path={`${path}/marginPercent`}
+          value={adjust.marginPercent}
+          optional
+          unit="% on top of the plan's charge"
+          placeholder="none"
+        />
+      </Step>
+      <div data-path={`${path}/additions`}>
+        <SortableList
+          label="Additions"
+          mayMove={mayEdit}
+          onMove={move}
+          entries={list.map((addition, i) => ({
+            key: `${addition.name} ${i}`,
+            name: addition.name,
+            content: (
+              <Step figure={running.additions[i]}>
+                <AdditionFields
+                  addition={addition}
+                  path={`${path}/additions/${i}`}
+                  chargeTypes={chargeTypes}
+                  currency={currency}
+                  onRemove={() => void store(list.filter((_, at) => at !== i))}
+                />
+              </Step>
+            ),
+          }))}
+        />
+      </div>
+      {mayEdit && (
+        <Button
+          className="mb-1.5 md:ml-[136px]"
+          onClick={() => void store([...list, { name: freeName(list), amount: { fixed: "0" } }])}
+        >
+          Add an addition
+        </Button>
+      )}
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
+      <Step figure={running.minimum}>
+        <DraftDecimal
+          label="At least"
+          path={`${path}/minimum`}
+          value={adjust.minimum}
+          optional
+          unit={currency}
+          placeholder="no minimum"
+        />
+      </Step>
+      <Step figure={running.maximum}>
+        <DraftDecimal
+          label="At most"
+          path={`${path}/maximum`}
+          value={adjust.maximum}
+          optional
+          unit={currency}
+          placeholder="no maximum"
+        />
+      </Step>
+      <Step figure={running.rounding}>
+        <RoundingField path={`${path}/rounding`} rounding={adjust.rounding} />
+      </Step>
+    </div>
+  );
+}
+
+function freeName(list: readonly Addition[]): string {
+  const taken = list.map(({ name }) => name);
+  if (!taken.includes("Packing")) return "Packing";
+  for (let number = 2; ; number++) if (!taken.includes(`Packing ${number}`)) return `Packing ${number}`;
+}
+
+function Step({ figure, children }: { readonly figure: string | undefined; readonly children: ReactNode }) {
+  return (
+    <div className="flex items-start gap-3">
+      <div className="min-w-0 flex-1">{children}</div>
+      <span className="w-[70px] shrink-0 pt-1 text-right text-soft">{figure ?? ""}</span>
+    </div>
+  );
+}
+
+function Running({ figure, label }: { readonly figure: string | undefined; readonly label: string }) {
+  if (figure === undefined) return null;
+  return (
+    <p className="flex justify-end gap-3 text-soft">
+      <span>the open trial, after {label}</span>
+      <span className="w-[70px] text-right">{figure}</span>
+    </p>
+  );
+}
+
+function AdditionFields({
+  addition,
+  path,
+  chargeTypes,
+  currency,
+  onRemove,
+}: {
+  readonly addition: Addition;
+  readonly path: string;
+  readonly chargeTypes: readonly Choice[];
+  readonly currency: string;
+  readonly onRemove: () => void;
+}) {
+  const { mayEdit } = useDraft();
+  const own = useDraftValue<Addition>(path, addition);
+  const without = (field: "chargeType" | "showSeparately"): Addition => {
+    const { [field]: _, ...rest } = addition;
+    return rest;
+  };
+  return (
+    <div data-path={path} className="flex flex-wrap items-baseline gap-x-2">
+      <EditField
+        label={`Addition: name of ${addition.name}`}
+        hideLabel
+        width="8.1rem"
+        value={addition.name}
+        readOnly={!mayEdit}
+        onCommit={(name) => own.onCommit({ ...addition, name })}
+      />
+      <AmountEditor
+        label={addition.name}
+        of="addition"
+        amount={addition.amount}
+        currency={currency}
+        readOnly={!mayEdit}
+        onCommit={(amount) => own.onCommit({ ...addition, amount })}
+        onTyping={(amount) => own.onTyping(amount && { ...addition, amount })}
+      />
+      <label className="inline-flex items-center gap-1">
+        <input
+          type="checkbox"
+          className="accent-[var(--ink)]"
+          disabled={!mayEdit}
+          checked={addition.showSeparately === true}
+          onChange={(event) =>
+            void own.onCommit(
+              event.target.checked ? { ...addition, showSeparately: true } : without("showSeparately"),
+            )
+          }
+        />
+        a line of its own
+      </label>
+      <select
+        aria-label={`${addition.name}: charge type`}
+        className="control h-7 px-1"
+        disabled={!mayEdit}
+        value={addition.chargeType ?? ""}
+        onChange={(event) =>
+          void own.onCommit(
+            event.target.value === ""
+              ? without("chargeType")
+              : { ...addition, chargeType: event.target.value },
+          )
+        }
+      >
+        <option value="">the offer&apos;s charge type</option>
+        {chargeTypes.map(({ value, name }) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </select>
+      {mayEdit && (
+        <button type="button" className="link" onClick={onRemove}>
+          Take it away
+        </button>
+      )}
+    </div>
+  );
+}

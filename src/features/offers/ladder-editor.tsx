@@ -1,0 +1,173 @@
+"use client";
+
+import { useState } from "react";
+import type { Json } from "@/core/setup/path";
+import type { Outcome } from "@/core/setup/plan";
+import { answerText, DraftChoice, noticesFor, useDraft, useDraftValue, type Notice } from "@/features/draft";
+import { OutcomeEditor, type Choice, type RuleChoices } from "@/features/rules";
+import { Button } from "@/ui/parts/button";
+import { SortableList } from "@/ui/parts/sortable-list";
+import { LadderRule } from "./ladder-rule";
+import type { Ladder, Rule } from "./plan-kinds";
+import { outcomeWords } from "./plan-words";
+import { StripView } from "./strip-view";
+
+interface Props {
+  readonly plan: Ladder;
+  readonly path: string;
+  readonly choices: RuleChoices;
+  readonly sellTariffs: readonly Choice[];
+  readonly currency: string;
+  readonly notices: readonly Notice[];
+  /** The rules, from 0, that the open trial's charge came by. */
+  readonly taken: readonly number[];
+}
+
+const matches = [
+  { value: "first", name: "the first rule that fits decides" },
+  { value: "lowest", name: "the lowest charge of all rules that fit" },
+  { value: "highest", name: "the highest charge of all rules that fit" },
+  { value: "sum", name: "all rules that fit, added up" },
+];
+
+/** A ladder: its rules as sentences in their order, what happens when none fits, and the strip of what falls to which. */
+export function LadderEditor({ plan, path, choices, sellTariffs, currency, notices, taken }: Props) {
+  const { mayEdit, commit } = useDraft();
+  const [open, setOpen] = useState<number>();
+  const [trouble, setTrouble] = useState<string>();
+  const store = async (changes: Parameters<typeof commit>[0]) => {
+    const answer = await commit(changes);
+    setTrouble(answer.ok ? undefined : answerText(answer));
+    return answer.ok;
+  };
+  const at = (index: number) => `${path}/rules/${index}`;
+  const move = (from: number, to: number) => {
+    const rule = plan.rules[from] as Json | undefined;
+    if (rule === undefined) return;
+    setOpen(undefined);
+    void store([
+      { path: at(from), from: rule },
+      { path: at(to), to: rule, at: to },
+    ]);
+  };
+  const add = async () => {
+    const rule: Rule = {
+      when: [{ measure: "actualWeight", unit: "kg", op: "<=", value: "5" }],
+      then: { terms: [{ constant: "0" }] },
+    };
+    if (await store([{ path: at(plan.rules.length), to: rule as Json }])) setOpen(plan.rules.length);
+  };
+  return (
+    <>
+      <DraftChoice label="Of its rules" path={`${path}/match`} value={plan.match} options={matches} />
+      <div data-path={`${path}/rules`}>
+        <SortableList
+          label="Rules"
+          mayMove={mayEdit}
+          onMove={move}
+          className="my-1 rounded-md border border-hairline bg-sheet"
+          entries={plan.rules.map((rule, i) => {
+            const found = noticesFor(notices, at(i));
+            const dead = found.find((notice) => notice.shadowedBy !== undefined);
+            return {
+              key: keyOf(plan.rules, i),
+              name: `rule ${i + 1}`,
+              className: `border-b border-hairline last:border-0 ${dead ? "hatch-loss" : ""}`,
+              content: (
+                <LadderRule
+                  rule={rule}
+                  number={i + 1}
+                  path={at(i)}
+                  choices={choices}
+                  sellTariffs={sellTariffs}
+                  currency={currency}
+                  dead={dead}
+                  isTaken={taken.includes(i)}
+                  isOpen={open === i}
+                  onOpen={() => setOpen(open === i ? undefined : i)}
+                  onAbove={
+                    dead?.shadowedBy?.[0] === undefined
+                      ? undefined
+                      : () => move(i, (dead.shadowedBy?.[0] ?? 1) - 1)
+                  }
+                  onRemove={() => {
+                    setOpen(undefined);
+                    void store([{ path: at(i), from: rule as Json }]);
+                  }}
+                />
+              ),
+            };
+          })}
+        />
+      </div>
+      {plan.rules.length === 0 && <p className="text-soft">No rule yet: only what is otherwise counts.</p>}
+      {mayEdit && (
+        <Button className="mb-1" onClick={() => void add()}>
+          Add a rule
+        </Button>
+      )}
+      {trouble !== undefined && (
+        <p role="alert" className="text-loss">
+          {trouble}
+        </p>
+      )}
+      <Otherwise plan={plan} path={path} sellTariffs={sellTariffs} currency={currency} />
+      <StripView plan={plan} currency={currency} />
+    </>
+  );
+}
+
+/** A rule's own text, numbered among equal ones: it keeps its place on the screen when it moves. */
+function keyOf(rules: readonly Rule[], index: number): string {
+  const text = JSON.stringify(rules[index]);
+  const twins = rules.slice(0, index).filter((rule) => JSON.stringify(rule) === text).length;
+  return `${text} ${twins}`;
+}
+
+function Otherwise({
+  plan,
+  path,
+  sellTariffs,
+  currency,
+}: Pick<Props, "plan" | "path" | "sellTariffs" | "currency">) {
+  const { mayEdit } = useDraft();
+  const own = useDraftValue<Outcome>(`${path}/otherwise`, plan.otherwise);
+  return (
+    <div data-path={`${path}/otherwise`} className="mb-1 flex flex-wrap items-start gap-x-2">
+      <span className="pt-1 text-soft">Otherwise</span>
+      {plan.otherwise ? (
+        <>
+          <OutcomeEditor
+            label="Otherwise"
+            path={`${path}/otherwise`}
+            outcome={plan.otherwise}
+            sellTariffs={sellTariffs}
+            currency={currency}
+            readOnly={!mayEdit}
+            onCommit={own.onCommit}
+            onTyping={own.onTyping}
+          />
+          {mayEdit && (
+            <button type="button" className="link pt-1" onClick={() => void own.onCommit(undefined)}>
+              nothing: no offer
+            </button>
+          )}
+        </>
+      ) : (
+        <span className="pt-1">
+          no offer{" "}
+          {mayEdit && (
+            <button
+              type="button"
+              className="link"
+              onClick={() => void own.onCommit({ terms: [{ constant: "0" }] })}
+            >
+              give a charge instead
+            </button>
+          )}
+        </span>
+      )}
+      <span className="sr-only">{plan.otherwise && outcomeWords(plan.otherwise, currency)}</span>
+    </div>
+  );
+}

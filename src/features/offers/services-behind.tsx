@@ -1,0 +1,111 @@
+"use client";
+
+import { X } from "lucide-react";
+import Link from "next/link";
+import { useState } from "react";
+import type { Offer } from "@/core/setup/offer";
+import { answerText, changeAt, DraftChoice, useDraft } from "@/features/draft";
+import type { Choice } from "@/features/rules";
+import { SortableList } from "@/ui/parts/sortable-list";
+
+interface Props {
+  readonly offer: Offer;
+  readonly path: string;
+  readonly services: readonly Choice[];
+}
+
+const picks = [
+  { value: "cheapest", name: "the one that costs us least" },
+  { value: "fastest", name: "the one that arrives first, then the cheaper" },
+  { value: "listed", name: "the first listed that works" },
+];
+const across = [
+  { value: "any", name: "each shipment by the service that suits it" },
+  { value: "sameService", name: "only a service that takes all shipments" },
+];
+
+/** The services an offer can be shipped by, in their order, and how one of them is taken. */
+export function ServicesBehind({ offer, path, services }: Props) {
+  const { mayEdit, commit } = useDraft();
+  const [trouble, setTrouble] = useState<string>();
+  const at = `${path}/services`;
+  const store = async (to: readonly string[]) => {
+    const answer = await commit([changeAt(at, offer.services, [...to])]);
+    setTrouble(answer.ok ? undefined : answerText(answer));
+  };
+  const move = (from: number, to: number) => {
+    const next = [...offer.services];
+    const [moved] = next.splice(from, 1);
+    if (moved !== undefined) next.splice(to, 0, moved);
+    void store(next);
+  };
+  const left = services.filter(({ value }) => !offer.services.includes(value));
+  return (
+    <>
+      <div className="flex items-start" data-path={at}>
+        <span className="w-[136px] shrink-0 pt-1 text-soft">Services</span>
+        <div className="min-w-0 flex-1">
+          {offer.services.length === 0 && <p className="text-loss">No service: it can never be given.</p>}
+          <SortableList
+            label="Services behind the offer"
+            mayMove={mayEdit}
+            onMove={move}
+            className="max-w-[24rem]"
+            entries={offer.services.map((code) => {
+              const name = services.find(({ value }) => value === code)?.name ?? code;
+              return {
+                key: code,
+                name,
+                className: "border-b border-hairline",
+                content: (
+                  <div className="flex items-center gap-1.5 py-0.5">
+                    <Link prefetch={false} className="link" href={`/services/${encodeURIComponent(code)}`}>
+                      {name}
+                    </Link>
+                    {mayEdit && (
+                      <button
+                        type="button"
+                        className="ml-auto rounded-sm p-1 text-soft hover:bg-well hover:text-ink"
+                        aria-label={`Take ${name} away`}
+                        onClick={() => void store(offer.services.filter((one) => one !== code))}
+                      >
+                        <X size={13} aria-hidden />
+                      </button>
+                    )}
+                  </div>
+                ),
+              };
+            })}
+          />
+          {mayEdit && left.length > 0 && (
+            <select
+              aria-label="Add a service"
+              className="control my-1 h-7 px-1 text-soft"
+              value=""
+              onChange={(event) => void store([...offer.services, event.target.value])}
+            >
+              <option value="">and by …</option>
+              {left.map(({ value, name }) => (
+                <option key={value} value={value}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          )}
+          {trouble !== undefined && (
+            <p role="alert" className="text-loss">
+              {trouble}
+            </p>
+          )}
+        </div>
+      </div>
+      <DraftChoice label="Taken is" path={`${path}/pick`} value={offer.pick} options={picks} />
+      <DraftChoice
+        label="Several origins"
+        path={`${path}/acrossOrigins`}
+        value={offer.acrossOrigins}
+        options={across}
+      />
+    </>
+  );
+}
