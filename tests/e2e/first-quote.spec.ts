@@ -60,7 +60,7 @@ test("from nothing to the first quote by screens alone, led by the line", async 
   await expect(line).toContainText("no offer yet");
   await line.getByRole("link", { name: "Offers" }).click();
   await add(page, "an offer", "To your door");
-  await page.getByRole("group", { name: "Services" }).getByRole("button", { name: "Cart by day" }).click();
+  await page.getByRole("combobox", { name: "Add a service" }).selectOption({ label: "Cart by day" });
   await expect(line).not.toContainText("yet");
 
   await page.getByRole("link", { name: "Try an order" }).click();

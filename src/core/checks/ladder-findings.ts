@@ -36,7 +36,7 @@ function rules(offer: Offer, { match, rules: list, otherwise }: Ladder): Finding
     if (mine.length === 0 || match !== "first") return;
     const before = boxes.slice(0, index).flat();
     if (!mine.every((box) => isCovered(box, before, regions.universe))) return;
-    const by = shadows(mine, boxes.slice(0, index));
+    const by = shadows(mine, boxes.slice(0, index), regions);
     found.push(finding("rule-unreachable", "warning", { offer: offer.code, rule, by }, at(index)));
   });
   if (!otherwise && list.length > 0 && isOpen(boxes.flat(), regions))
@@ -51,8 +51,10 @@ function rules(offer: Offer, { match, rules: list, otherwise }: Ladder): Finding
   return found;
 }
 
-/** The rules that have some of it. */
-function shadows(mine: readonly Box[], before: readonly (readonly Box[])[]): number[] {
+/** The first rule that has all of it; where none has, those that have some. */
+function shadows(mine: readonly Box[], before: readonly (readonly Box[])[], regions: Regions): number[] {
+  const whole = before.findIndex((boxes) => mine.every((box) => isCovered(box, boxes, regions.universe)));
+  if (whole >= 0) return [whole + 1];
   return before.flatMap((boxes, index) =>
     boxes.some((box) => mine.some((own) => intersectBoxes(own, box))) ? [index + 1] : [],
   );

@@ -35,7 +35,10 @@ export function applyChanges(setup: Setup, changes: readonly Change[]): Parsed<C
   if (dangling.length > 0) return { ok: false, problems: dangling };
   return {
     ok: true,
-    value: { setup: checked.value, changes: applied.map((change) => canonical(change, checked.value)) },
+    value: {
+      setup: checked.value,
+      changes: applied.map((change) => canonical(change, checked.value, applied.length === 1)),
+    },
   };
 }
 
@@ -260,9 +263,13 @@ function newlyDangling(before: Setup, after: Setup, changes: readonly Change[]):
   return [{ code: "in-use", path: removal.path, data: { uses: shown, first: first.path } }];
 }
 
-/** The change with the value as the format keeps it ("007.5" became "7.5"). */
-function canonical(change: Change, setup: Setup): Change {
-  if (change.to === undefined || typeof change.to === "object") return change;
+/**
+ * The change with the value as the format keeps it ("007.5" became "7.5"). A record that was put over another is read anew
+ * where it is the only change: later ones could have moved it.
+ */
+function canonical(change: Change, setup: Setup, isAlone: boolean): Change {
+  const isRecord = typeof change.to === "object";
+  if (change.to === undefined || (isRecord && !(isAlone && change.from !== undefined))) return change;
   let at: unknown = setup;
   for (const segment of splitPath(change.path)) {
     if (Array.isArray(at)) at = at[indexOfSegment(at, segment)];

@@ -67,7 +67,7 @@ export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props
           name: offer.name,
           className: "border-b border-hairline last:border-0",
           content: (
-            <div className="flex items-baseline gap-2 px-2 py-1">
+            <div className="flex items-center gap-2 px-2 py-0.5">
               <span className="w-5 text-right text-soft">{i + 1}</span>
               <Link
                 prefetch={false}

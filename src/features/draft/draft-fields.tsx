@@ -35,17 +35,6 @@ function useTyped(path: string, from: Json | undefined, read: (typed: string) =>
   };
 }
 
-/** Commits a value at a path, and tells of one that is being typed there: nothing when typing is over. */
-export function useDraftValue<T>(path: string, value: T | undefined) {
-  const { signals } = useDraft();
-  const commit = useCommit(path, value as Json | undefined);
-  return {
-    onCommit: (to: T | undefined) => commit(to as Json | undefined),
-    onTyping: (to: T | undefined) =>
-      signals.type(to === undefined ? [] : [changeAt(path, value as Json | undefined, to as Json)]),
-  };
-}
-
 /** A change of one place; what is not there is left out. */
 export function changeAt(path: string, from: Json | undefined, to: Json | undefined): Change {
   return { path, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) };

@@ -11,12 +11,12 @@ export {
   DraftText,
   DraftWhole,
   useCommit,
-  useDraftValue,
 } from "./draft-fields";
 export { DraftPlaces } from "./draft-places";
 export { DraftProvider, useDraft } from "./draft-provider";
 export type { DraftEvent } from "./draft-signals";
 export { DraftTable, type TableColumn } from "./draft-table";
+export { useDraftValue } from "./use-draft-value";
 export { DraftWorkdays } from "./draft-workdays";
 export { FindingsNote } from "./findings-note";
 export { suggestCode } from "./member-code";

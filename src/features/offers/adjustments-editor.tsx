@@ -142,7 +142,7 @@ function Running({ figure, label }: { readonly figure: string | undefined; reado
 }
 
 function AdditionFields({
-  addition,
+  addition: stored,
   path,
   chargeTypes,
   currency,
@@ -155,69 +155,74 @@ function AdditionFields({
   readonly onRemove: () => void;
 }) {
   const { mayEdit } = useDraft();
-  const own = useDraftValue<Addition>(path, addition);
+  const own = useDraftValue<Addition>(path, stored);
+  const addition = own.value ?? stored;
   const without = (field: "chargeType" | "showSeparately"): Addition => {
     const { [field]: _, ...rest } = addition;
     return rest;
   };
   return (
-    <div data-path={path} className="flex flex-wrap items-baseline gap-x-2">
-      <EditField
-        label={`Addition: name of ${addition.name}`}
-        hideLabel
-        width="8.1rem"
-        value={addition.name}
-        readOnly={!mayEdit}
-        onCommit={(name) => own.onCommit({ ...addition, name })}
-      />
-      <AmountEditor
-        label={addition.name}
-        of="addition"
-        amount={addition.amount}
-        currency={currency}
-        readOnly={!mayEdit}
-        onCommit={(amount) => own.onCommit({ ...addition, amount })}
-        onTyping={(amount) => own.onTyping(amount && { ...addition, amount })}
-      />
-      <label className="inline-flex items-center gap-1">
-        <input
-          type="checkbox"
-          className="accent-[var(--ink)]"
+    <div data-path={path} className="mb-1">
+      <div className="flex items-baseline gap-x-2">
+        <EditField
+          label={`Addition: name of ${addition.name}`}
+          hideLabel
+          width="8.1rem"
+          value={addition.name}
+          readOnly={!mayEdit}
+          onCommit={(name) => own.onCommit({ ...addition, name })}
+        />
+        <AmountEditor
+          label={addition.name}
+          of="addition"
+          amount={addition.amount}
+          currency={currency}
+          readOnly={!mayEdit}
+          onCommit={(amount) => own.onCommit({ ...addition, amount })}
+          onTyping={(amount) => own.onTyping(amount && { ...addition, amount })}
+        />
+      </div>
+      <div className="flex flex-wrap items-baseline gap-x-3 md:ml-[136px]">
+        <label className="inline-flex items-center gap-1">
+          <input
+            type="checkbox"
+            className="accent-[var(--ink)]"
+            disabled={!mayEdit}
+            checked={addition.showSeparately === true}
+            onChange={(event) =>
+              void own.onCommit(
+                event.target.checked ? { ...addition, showSeparately: true } : without("showSeparately"),
+              )
+            }
+          />
+          a line of its own
+        </label>
+        <select
+          aria-label={`${addition.name}: charge type`}
+          className="control h-7 px-1"
           disabled={!mayEdit}
-          checked={addition.showSeparately === true}
+          value={addition.chargeType ?? ""}
           onChange={(event) =>
             void own.onCommit(
-              event.target.checked ? { ...addition, showSeparately: true } : without("showSeparately"),
+              event.target.value === ""
+                ? without("chargeType")
+                : { ...addition, chargeType: event.target.value },
             )
           }
-        />
-        a line of its own
-      </label>
-      <select
-        aria-label={`${addition.name}: charge type`}
-        className="control h-7 px-1"
-        disabled={!mayEdit}
-        value={addition.chargeType ?? ""}
-        onChange={(event) =>
-          void own.onCommit(
-            event.target.value === ""
-              ? without("chargeType")
-              : { ...addition, chargeType: event.target.value },
-          )
-        }
-      >
-        <option value="">the offer&apos;s charge type</option>
-        {chargeTypes.map(({ value, name }) => (
-          <option key={value} value={value}>
-            {name}
-          </option>
-        ))}
-      </select>
-      {mayEdit && (
-        <button type="button" className="link" onClick={onRemove}>
-          Take it away
-        </button>
-      )}
+        >
+          <option value="">the offer&apos;s charge type</option>
+          {chargeTypes.map(({ value, name }) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </select>
+        {mayEdit && (
+          <button type="button" className="link" onClick={onRemove}>
+            Take it away
+          </button>
+        )}
+      </div>
     </div>
   );
 }

@@ -134,8 +134,8 @@ function ClassTerms({
   readonly currency: string;
 }) {
   const { mayEdit } = useDraft();
-  const own = useDraftValue<Terms>(path, terms);
+  const { value = terms, ...own } = useDraftValue<Terms>(path, terms);
   return (
-    <TermsEditor label={label} path={path} terms={terms} currency={currency} readOnly={!mayEdit} {...own} />
+    <TermsEditor label={label} path={path} terms={value} currency={currency} readOnly={!mayEdit} {...own} />
   );
 }

@@ -22,9 +22,10 @@ interface Props {
 }
 
 /** When the charge is 0, whatever the rest gave. Goods values say their tax basis and whether discounts count. */
-export function FreeEditor({ path, free, choices, currency }: Props) {
+export function FreeEditor({ path, free: stored, choices, currency }: Props) {
   const { mayEdit } = useDraft();
-  const own = useDraftValue<Free>(path, free);
+  const own = useDraftValue<Free>(path, stored);
+  const free = own.value;
   const how: How = !free ? "never" : "anyOf" in free ? "anyOf" : "allOf";
   const conditions: readonly Condition[] = !free ? [] : "anyOf" in free ? free.anyOf : free.allOf;
   const made = (next: How, list: readonly Condition[]): Free | undefined => {

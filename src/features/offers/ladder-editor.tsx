@@ -2,11 +2,13 @@
 
 import { useState } from "react";
 import type { Json } from "@/core/setup/path";
+import { same } from "@/core/setup/same";
 import type { Outcome } from "@/core/setup/plan";
 import { answerText, DraftChoice, noticesFor, useDraft, useDraftValue, type Notice } from "@/features/draft";
 import { OutcomeEditor, type Choice, type RuleChoices } from "@/features/rules";
 import { Button } from "@/ui/parts/button";
 import { SortableList } from "@/ui/parts/sortable-list";
+import { useArranged } from "@/ui/use-arranged";
 import { LadderRule } from "./ladder-rule";
 import type { Ladder, Rule } from "./plan-kinds";
 import { outcomeWords } from "./plan-words";
@@ -30,10 +32,14 @@ const matches = [
   { value: "sum", name: "all rules that fit, added up" },
 ];
 
+/** Stands for the key of a rule that has just been added. */
+const LAST = "last";
+
 /** A ladder: its rules as sentences in their order, what happens when none fits, and the strip of what falls to which. */
 export function LadderEditor({ plan, path, choices, sellTariffs, currency, notices, taken }: Props) {
   const { mayEdit, commit } = useDraft();
-  const [open, setOpen] = useState<number>();
+  const [open, setOpen] = useState<string>();
+  const { entries, move: show, reset } = useArranged(plan.rules, same);
   const [trouble, setTrouble] = useState<string>();
   const store = async (changes: Parameters<typeof commit>[0]) => {
     const answer = await commit(changes);
@@ -42,20 +48,21 @@ export function LadderEditor({ plan, path, choices, sellTariffs, currency, notic
   };
   const at = (index: number) => `${path}/rules/${index}`;
   const move = (from: number, to: number) => {
-    const rule = plan.rules[from] as Json | undefined;
+    const rule = entries[from]?.value as Json | undefined;
     if (rule === undefined) return;
-    setOpen(undefined);
+    show(from, to);
+    // edits go one after the other: when this one is made the list stands as it is shown now
     void store([
       { path: at(from), from: rule },
       { path: at(to), to: rule, at: to },
-    ]);
+    ]).then((stored) => stored || reset());
   };
   const add = async () => {
     const rule: Rule = {
       when: [{ measure: "actualWeight", unit: "kg", op: "<=", value: "5" }],
       then: { terms: [{ constant: "0" }] },
     };
-    if (await store([{ path: at(plan.rules.length), to: rule as Json }])) setOpen(plan.rules.length);
+    if (await store([{ path: at(plan.rules.length), to: rule as Json }])) setOpen(LAST);
   };
   return (
     <>
@@ -66,34 +73,31 @@ export function LadderEditor({ plan, path, choices, sellTariffs, currency, notic
           mayMove={mayEdit}
           onMove={move}
           className="my-1 rounded-md border border-hairline bg-sheet"
-          entries={plan.rules.map((rule, i) => {
-            const found = noticesFor(notices, at(i));
+          entries={entries.map(({ key, value: rule, index }, i) => {
+            const found = noticesFor(notices, at(index));
             const dead = found.find((notice) => notice.shadowedBy !== undefined);
             return {
-              key: keyOf(plan.rules, i),
+              key,
               name: `rule ${i + 1}`,
               className: `border-b border-hairline last:border-0 ${dead ? "hatch-loss" : ""}`,
               content: (
                 <LadderRule
                   rule={rule}
                   number={i + 1}
-                  path={at(i)}
+                  path={at(index)}
                   choices={choices}
                   sellTariffs={sellTariffs}
                   currency={currency}
                   dead={dead}
-                  isTaken={taken.includes(i)}
-                  isOpen={open === i}
-                  onOpen={() => setOpen(open === i ? undefined : i)}
+                  isTaken={taken.includes(index)}
+                  isOpen={open === key || (open === LAST && i === entries.length - 1)}
+                  onOpen={(isOpen) => setOpen(isOpen ? undefined : key)}
                   onAbove={
                     dead?.shadowedBy?.[0] === undefined
                       ? undefined
                       : () => move(i, (dead.shadowedBy?.[0] ?? 1) - 1)
                   }
-                  onRemove={() => {
-                    setOpen(undefined);
-                    void store([{ path: at(i), from: rule as Json }]);
-                  }}
+                  onRemove={() => void store([{ path: at(index), from: rule as Json }])}
                 />
               ),
             };
@@ -117,13 +121,6 @@ export function LadderEditor({ plan, path, choices, sellTariffs, currency, notic
   );
 }
 
-/** A rule's own text, numbered among equal ones: it keeps its place on the screen when it moves. */
-function keyOf(rules: readonly Rule[], index: number): string {
-  const text = JSON.stringify(rules[index]);
-  const twins = rules.slice(0, index).filter((rule) => JSON.stringify(rule) === text).length;
-  return `${text} ${twins}`;
-}
-
 function Otherwise({
   plan,
   path,
@@ -132,15 +129,16 @@ function Otherwise({
 }: Pick<Props, "plan" | "path" | "sellTariffs" | "currency">) {
   const { mayEdit } = useDraft();
   const own = useDraftValue<Outcome>(`${path}/otherwise`, plan.otherwise);
+  const otherwise = own.value;
   return (
     <div data-path={`${path}/otherwise`} className="mb-1 flex flex-wrap items-start gap-x-2">
       <span className="pt-1 text-soft">Otherwise</span>
-      {plan.otherwise ? (
+      {otherwise ? (
         <>
           <OutcomeEditor
             label="Otherwise"
             path={`${path}/otherwise`}
-            outcome={plan.otherwise}
+            outcome={otherwise}
             sellTariffs={sellTariffs}
             currency={currency}
             readOnly={!mayEdit}
@@ -167,7 +165,7 @@ function Otherwise({
           )}
         </span>
       )}
-      <span className="sr-only">{plan.otherwise && outcomeWords(plan.otherwise, currency)}</span>
+      <span className="sr-only">{otherwise && outcomeWords(otherwise, currency)}</span>
     </div>
   );
 }

@@ -22,7 +22,7 @@ interface Props {
   /** Whether the open trial's charge came by it. */
   readonly isTaken: boolean;
   readonly isOpen: boolean;
-  readonly onOpen: () => void;
+  readonly onOpen: (isOpen: boolean) => void;
   /** Moves it above the rule that takes all of it. */
   readonly onAbove: (() => void) | undefined;
   readonly onRemove: () => void;
@@ -30,13 +30,15 @@ interface Props {
 
 /** A rule as a sentence; opened, its parts are fields. One that can never match is struck, with the reason. */
 export function LadderRule(props: Props) {
-  const { rule, number, path, currency, dead, isTaken, isOpen, onOpen, onAbove } = props;
+  const { number, path, currency, dead, isTaken, isOpen, onOpen, onAbove } = props;
+  const own = useDraftValue<Rule>(path, props.rule);
+  const rule = own.value ?? props.rule;
   return (
     <div data-path={path} className="px-2 py-1.5">
       <button
         type="button"
         aria-expanded={isOpen}
-        onClick={onOpen}
+        onClick={() => onOpen(isOpen)}
         className="flex w-full items-start gap-2.5 rounded-sm text-left hover:bg-well"
       >
         <span
@@ -66,14 +68,22 @@ export function LadderRule(props: Props) {
           )}
         </p>
       )}
-      {isOpen && <RuleFields {...props} />}
+      {isOpen && <RuleFields {...props} rule={rule} own={own} />}
     </div>
   );
 }
 
-function RuleFields({ rule, number, path, choices, sellTariffs, currency, onRemove }: Props) {
+function RuleFields({
+  rule,
+  own,
+  number,
+  path,
+  choices,
+  sellTariffs,
+  currency,
+  onRemove,
+}: Props & { readonly own: Pick<ReturnType<typeof useDraftValue<Rule>>, "onCommit" | "onTyping"> }) {
   const { mayEdit } = useDraft();
-  const own = useDraftValue<Rule>(path, rule);
   return (
     <div className="mt-1.5 ml-[30px] space-y-1.5">
       <ConditionsEditor

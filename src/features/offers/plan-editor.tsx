@@ -144,11 +144,11 @@ function PlanTerms({
   readonly currency: string;
 }) {
   const { mayEdit } = useDraft();
-  const own = useDraftValue<Terms>(path, terms);
+  const { value = terms, ...own } = useDraftValue<Terms>(path, terms);
   return (
     <div className="flex items-start">
       <span className="w-[136px] shrink-0 pt-1 text-soft">Added up</span>
-      <TermsEditor label="Terms" path={path} terms={terms} currency={currency} readOnly={!mayEdit} {...own} />
+      <TermsEditor label="Terms" path={path} terms={value} currency={currency} readOnly={!mayEdit} {...own} />
     </div>
   );
 }

@@ -18,13 +18,14 @@ const kinds: Readonly<Record<Kind, string>> = {
 /** How a charge is rounded: to a step, or to an ending. Of the quote's currency. */
 export function RoundingField({
   path,
-  rounding,
+  rounding: stored,
 }: {
   readonly path: string;
   readonly rounding: Rounding | undefined;
 }) {
   const { mayEdit } = useDraft();
-  const own = useDraftValue<Rounding>(path, rounding);
+  const own = useDraftValue<Rounding>(path, stored);
+  const rounding = own.value;
   const kind: Kind = !rounding ? "none" : "ending" in rounding ? "ending" : rounding.mode;
   const figure = !rounding ? "" : "ending" in rounding ? rounding.ending : rounding.step;
   const made = (next: Kind, value: string): Rounding | undefined => {

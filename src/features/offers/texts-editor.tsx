@@ -9,8 +9,8 @@ type Names = NonNullable<Offer["names"]>;
 /** What customers read: the name and its translations, the text, and whether the offer is in use. */
 export function TextsEditor({ offer, path }: { readonly offer: Offer; readonly path: string }) {
   const { mayEdit } = useDraft();
-  const names = offer.names ?? {};
   const own = useDraftValue<Names>(`${path}/names`, offer.names);
+  const names = own.value ?? {};
   const store = (next: Names) => own.onCommit(Object.keys(next).length === 0 ? undefined : next);
   return (
     <>

@@ -1,0 +1,218 @@
+import { readFileSync } from "node:fs";
+import { expect, test, type Page } from "@playwright/test";
+import { BenchDriver } from "./drivers/bench-driver";
+import { OfferDriver } from "./drivers/offer-driver";
+
+interface Case {
+  readonly name: string;
+  readonly request: {
+    readonly coupon?: string;
+    readonly lines: readonly { sku: string; quantity: number; unitPrice?: string }[];
+  };
+  readonly expect: { readonly offers: readonly { offer: string; net: string }[] };
+}
+
+const { cases } = JSON.parse(readFileSync("tests/conformance/plans-and-adjustments.json", "utf8")) as {
+  readonly cases: readonly Case[];
+};
+const caseOf = (name: string) => cases.find((one) => one.name === name)!;
+const net = (name: string, offer: string) =>
+  caseOf(name).expect.offers.find((one) => one.offer === offer)!.net;
+
+/** The case's order as a line of the bench: its item weighs 2 kg and costs 20.00. */
+function line(name: string): string {
+  const { lines, coupon } = caseOf(name).request;
+  const goods = lines
+    .map(({ quantity, unitPrice = "20" }) => `${quantity} × 2 kg at ${unitPrice}`)
+    .join(", ");
+  return `${goods} to EE 10111, CASE${coupon === undefined ? "" : `, coupon ${coupon}`}`;
+}
+
+const CHANNEL = "Cases";
+/** Costs nothing and takes every weight. */
+const SERVICE = "Collection at the store";
+
+async function caseChannel(page: Page): Promise<void> {
+  await page.goto("/offers/post");
+  await page.getByRole("button", { name: "Add a channel" }).click();
+  await page.getByRole("textbox", { name: "Name", exact: true }).first().fill(CHANNEL);
+  await page.getByRole("textbox", { name: /^Code/ }).fill("CASE");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page).toHaveURL(/channels\/CASE/);
+  await page.getByRole("combobox", { name: "Prices are" }).selectOption("false");
+  await expect(page.getByText("EUR, prices without tax")).toBeVisible();
+}
+
+test.describe
+  .serial("each plan kind, built from nothing, gives the figures of the conformance cases", () => {
+    test("a channel for them", async ({ page }) => caseChannel(page));
+
+    test("a flat amount by the piece", async ({ page }) => {
+      const offer = new OfferDriver(page);
+      const bench = new BenchDriver(page);
+      await offer.open("post");
+      await offer.add("piece", CHANNEL, SERVICE);
+      await offer.kind("flat");
+      await offer.put(offer.textbox("Amount"), "0,95");
+      await offer.choose("Counted").selectOption("piece");
+      await bench.unfold();
+      for (const name of ["one", "third rule"]) {
+        await bench.pin(line(name));
+        await expect(bench.charge("piece")).toHaveText(net(name, "piece"));
+      }
+    });
+
+    test("a flat amount with margin, addition, rounding and free delivery", async ({ page }) => {
+      const offer = new OfferDriver(page);
+      const bench = new BenchDriver(page);
+      await offer.open("post");
+      await offer.add("margin", CHANNEL, SERVICE);
+      await offer.kind("flat");
+      await offer.put(offer.textbox("Amount"), "12.40");
+      await offer.put(offer.textbox("Margin"), "7.5");
+      await page.getByRole("button", { name: "Add an addition" }).click();
+      await offer.put(offer.textbox("Packing"), "1.20");
+      await offer.choose("How it is rounded").selectOption("up");
+      await offer.put(offer.textbox("Rounded to"), "0.05");
+      await offer.choose("When it is free").selectOption("anyOf");
+      const free = page.getByRole("group", { name: "Free" });
+      await free.getByRole("combobox", { name: "Measure" }).selectOption("goodsValue");
+      await offer.put(free.getByRole("textbox", { name: "Figure", exact: true }), "90");
+      await free.getByRole("combobox", { name: "Add a condition about" }).selectOption("coupon");
+      await offer.put(free.getByRole("textbox", { name: "Coupons" }), "HONEY");
+      await expect(free).toContainText("goods at or above 90 EUR without tax, or with the coupon HONEY");
+      await bench.unfold();
+      await bench.pin(line("one"));
+      await expect(bench.charge("margin")).toHaveText(net("one", "margin"));
+      // the running figure of each step stands at the side
+      const side = page.getByRole("region", { name: "The open trial, step by step" });
+      await expect(side.getByRole("row", { name: /^With the margin/ })).toContainText("13.33");
+      await expect(side.getByRole("row", { name: /^Packing/ })).toContainText("14.53");
+      await expect(side.getByRole("row", { name: /^Rounded/ })).toContainText("14.55");
+      for (const name of ["free by value for one, not the other", "free by coupon"]) {
+        await bench.pin(line(name));
+        await expect(bench.charge("margin")).toHaveText(`${net(name, "margin")} free`);
+      }
+    });
+
+    test("a ladder of rules", async ({ page }) => {
+      const offer = new OfferDriver(page);
+      const bench = new BenchDriver(page);
+      await offer.open("post");
+      await offer.add("ladder", CHANNEL, SERVICE);
+      await offer.kind("ladder");
+      const add = page.getByRole("button", { name: "Add a rule" });
+      await add.click();
+      const rule = (number: number) => page.locator(`[data-path="offers/ladder/plan/rules/${number - 1}"]`);
+      await rule(1).getByRole("combobox", { name: "Measure" }).selectOption("goodsValue");
+      await rule(1).getByRole("combobox", { name: "Bound" }).selectOption(">=");
+      await offer.put(rule(1).getByRole("textbox", { name: "Figure", exact: true }), "120");
+      await rule(1).getByRole("combobox", { name: "Rule 1: what then" }).selectOption("free");
+      await expect(rule(1)).toContainText("goods at or above 120 EUR without tax → free");
+
+      await add.click();
+      await offer.put(rule(2).getByRole("textbox", { name: "Figure", exact: true }), "4");
+      await offer.put(rule(2).getByRole("textbox", { name: "Rule 2, term 1: figure" }), "7");
+      await rule(2).getByRole("button", { name: "+ a term" }).click();
+      await offer.put(rule(2).getByRole("textbox", { name: "Rule 2, term 2: figure" }), "1.25");
+      await expect(rule(2)).toContainText(
+        "up to and including 4 kg → 7 EUR + 1.25 EUR per kg of actual weight",
+      );
+
+      await add.click();
+      await rule(3).getByRole("combobox", { name: "Bound" }).selectOption("(]");
+      await offer.put(rule(3).getByRole("textbox", { name: "Upper end" }), "12");
+      await offer.put(rule(3).getByRole("textbox", { name: "Lower end" }), "4");
+      await rule(3).getByRole("combobox", { name: "Rule 3, term 1: counted" }).selectOption("goodsValue");
+      await offer.put(rule(3).getByRole("textbox", { name: "Rule 3, term 1: figure" }), "15");
+      await expect(rule(3)).toContainText("over 4 and up to and including 12 kg → 15 % of the goods");
+
+      const strip = page.getByRole("figure", { name: /What falls to which rule/ });
+      await expect(strip).toContainText("up to and including 4 kg: rule 2");
+      await expect(strip).toContainText("over 12 kg: nothing, no offer");
+      await bench.unfold();
+      for (const name of ["one", "second edge in", "third rule", "free by value for one, not the other"]) {
+        await bench.pin(line(name));
+        await expect(bench.charge("ladder")).toHaveText(net(name, "ladder"));
+      }
+      await bench.pin(line("free by rule"));
+      await expect(bench.charge("ladder")).toHaveText("0.00 free");
+      await bench.pin("4 × 2 kg at 10, 3 × 2 kg at 1 to EE 10111, CASE");
+      // it has vanished: the reason leads to the field that withholds it
+      const why = bench.offer("ladder").getByRole("link", { name: /No rule/ });
+      await expect(why).toBeVisible();
+      await why.click();
+      await expect(page).toHaveURL(/offers\/ladder#offers\/ladder\/plan/);
+    });
+
+    test("terms, and the same for goods of all classes", async ({ page }) => {
+      const offer = new OfferDriver(page);
+      const bench = new BenchDriver(page);
+      await offer.open("post");
+      await offer.add("terms", CHANNEL, SERVICE);
+      await offer.kind("terms");
+      await offer.put(offer.textbox("Terms, term 1: figure"), "7");
+      await page.getByRole("button", { name: "+ a term" }).click();
+      await offer.put(offer.textbox("Terms, term 2: figure"), "1.25");
+      await bench.unfold();
+      for (const name of ["one", "second edge in"]) {
+        await bench.pin(line(name));
+        await expect(bench.charge("terms")).toHaveText(net(name, "ladder"));
+      }
+      await offer.kind("byGoodsClass");
+      await page.getByRole("button", { name: "give a charge instead" }).click();
+      await offer.put(offer.textbox("All other goods, term 1: figure"), "7");
+      await page
+        .getByRole("list", { name: "All other goods" })
+        .getByRole("button", { name: "+ a term" })
+        .click();
+      await offer.put(offer.textbox("All other goods, term 2: figure"), "1.25");
+      await expect(bench.charge("terms")).toHaveText(net("second edge in", "ladder"));
+      // the plan of before is kept, and comes back as it was
+      await offer.put(offer.textbox("All other goods, term 2: figure"), "2");
+      await page.getByRole("button", { name: "terms added up" }).click();
+      await expect(offer.textbox("Terms, term 2: figure")).toHaveValue("1.25");
+    });
+
+    test("what it costs us, and a sell tariff", async ({ page }) => {
+      const offer = new OfferDriver(page);
+      const bench = new BenchDriver(page);
+      await offer.open("post");
+      await offer.add("table", CHANNEL, "Pinepost Parcel");
+      await bench.unfold();
+      await bench.pin(line("one"));
+      const [, , charge, , cost] = await bench.offer("table").getByRole("cell").allInnerTexts();
+      expect(charge).toMatch(/^\d+\.\d\d$/);
+      expect(charge).toBe(cost);
+      await offer.kind("tariff");
+      await expect(page.getByRole("link", { name: "Open its table" })).toBeVisible();
+      const source = page.getByRole("region", { name: /came about/ });
+      await expect(source).toContainText(/falls in/);
+    });
+  });
+
+test("a rule that nothing is left for is struck with its reason; moved up by keys it counts, and undone it does not", async ({
+  page,
+}) => {
+  const offer = new OfferDriver(page);
+  await offer.open("dealer-parcel");
+  await page.getByRole("button", { name: "Add a rule" }).click();
+  const rule = (number: number) =>
+    page.locator(`[data-path="offers/dealer-parcel/plan/rules/${number - 1}"]`);
+  await expect(rule(4)).toBeVisible();
+  // as rule 2, with less weight: to EE, LV, LT
+  await rule(4).getByRole("combobox", { name: "Measure" }).selectOption("chargeableWeight");
+  await rule(4).getByRole("combobox", { name: "Add a condition about" }).selectOption("country");
+  await expect(rule(4)).toContainText("chargeable weight up to and including 5 kg and to EE");
+  await expect(rule(4)).toContainText("can never match: rule 2 takes all of it");
+  const handle = page.getByRole("button", { name: "Move rule 4: arrow up or down" });
+  await handle.focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(rule(3)).toContainText("can never match");
+  await page.getByRole("button", { name: "Move rule 3: arrow up or down" }).focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(rule(2)).toContainText("chargeable weight up to and including 5 kg and to EE");
+  await expect(page.getByText("can never match")).toHaveCount(0);
+  await page.keyboard.press("Control+z");
+  await expect(rule(3)).toContainText("can never match");
+});
