@@ -1,4 +1,5 @@
 import { expect, test } from "@playwright/test";
+import { BenchDriver } from "./drivers/bench-driver";
 import { TariffDriver } from "./drivers/tariff-driver";
 
 test.describe("the grid", () => {
@@ -202,23 +203,30 @@ test("a break counts otherwise, is moved, and is joined with the next", async ({
   await expect(tariff.cell(0, 1)).toHaveText(own);
 });
 
-test("a pinned trial follows what is typed, a note stays on its cell, and a fill reaches the whole selection", async ({
+test("trials of a table's breaks follow what is typed, a note stays on its cell, and a fill reaches the whole selection", async ({
   page,
 }) => {
   const tariff = new TariffDriver(page);
-  await tariff.open("PNP-PARCEL-BUY", "2026", 1, 1);
-  await page.getByLabel(/Trial: how much/).fill("1,5");
-  await page.keyboard.press("Enter");
-  const trials = page.getByRole("region", { name: "Trials" });
-  await expect(trials.getByRole("listitem")).toContainText("5.30");
+  const bench = new BenchDriver(page);
+  await tariff.open("SHOP-POST-SELL", "2026", 1, 1);
+  const edge = await page.getByRole("textbox", { name: /Edge of break 2/ }).inputValue();
+  await expect(page.locator("[data-bench=running]")).toBeVisible();
+  await page.getByRole("button", { name: /One trial for each break, to zone/ }).click();
+  const trial = bench.trial(new RegExp(`^${edge} kg → SHOP-POST-SELL`));
+  await expect(trial).toBeVisible();
+  await trial.click();
+  const before = (await tariff.cell(1, 1).innerText()).trim();
   await tariff.grid.focus();
-  await page.keyboard.type("6.1");
+  await page.keyboard.type("66.1");
   // nothing is stored yet
-  await expect(trials.getByRole("listitem")).toContainText("5.30 → 6.1");
+  const row = bench.offer("To your door by post");
+  await expect(row).toContainText("+");
+  await expect(page.getByText("changed", { exact: true }).first()).toBeVisible();
   await page.keyboard.press("Escape");
-  await expect(trials.getByRole("listitem")).not.toContainText("6.1");
-  await trials.getByRole("button", { name: "1.5 kg → 2" }).click();
-  await expect(trials.getByRole("list").last()).toContainText("over 1 and up to and including 2 kg");
+  await expect(row).toContainText("same");
+  await expect(tariff.cell(1, 1)).toHaveText(before);
+  await bench.dock.getByRole("button", { name: /^Fold/ }).click();
+  await tariff.open("PNP-PARCEL-BUY", "2026", 1, 1);
   const note = page.getByRole("textbox", { name: /Note on the cell/ });
   await note.fill("agreed by telephone");
   await note.press("Control+Enter");

@@ -7,13 +7,24 @@ import type { TrialRow } from "@/core/bench/bench";
 import type { Exploration } from "@/core/bench/explore";
 import { useDraft } from "@/features/draft";
 import { useKept } from "@/ui/use-kept";
-import { pinTrials, resetTrial, unpinTrials, type HeldTrials, type StoredTrial } from "./actions";
+import {
+  pinTrials,
+  resetTrial,
+  trialsOfTariff,
+  unpinTrials,
+  type HeldTrials,
+  type StoredTrial,
+} from "./actions";
 import { ticketOf, type Ticket } from "./ticket";
 import type { TrialWords } from "./trial-text";
 import { useBenchThread, type BenchState } from "./use-bench-thread";
 
 /** What a change of the trials comes back with. */
 export type Pinned = Awaited<ReturnType<typeof pinTrials>>;
+
+type EdgesPinned =
+  | { readonly ok: true; readonly count: number }
+  | { readonly ok: false; readonly text: string };
 
 /** The bench as the screens see it. */
 export interface BenchView extends BenchState {
@@ -32,6 +43,8 @@ export interface BenchView extends BenchState {
   readonly pin: (trials: readonly Trial[]) => Promise<Pinned>;
   readonly reset: (trial: Trial, version: number) => Promise<Pinned>;
   readonly unpin: (ids: readonly string[]) => Promise<Pinned>;
+  /** Pins a trial for each break of a tariff, to a place of the zone. */
+  readonly pinEdges: (tariff: string, zone: string) => Promise<EdgesPinned>;
   readonly hold: (held: HeldTrials) => void;
   readonly mark: () => void;
   readonly retry: () => void;
@@ -68,6 +81,29 @@ const setupPages = [
 function offerOfPage(pathname: string): string | undefined {
   const [, first, code] = pathname.split("/");
   return first === "offers" && code !== undefined && code !== "try" ? decodeURIComponent(code) : undefined;
+}
+
+/** Trials of a tariff's edges, named by their edge and zone. */
+async function pinned(
+  tariff: string,
+  zone: string,
+  told: (sent: Promise<Pinned>) => Promise<Pinned>,
+): Promise<EdgesPinned> {
+  const edges = await trialsOfTariff({ tariff, zone }).catch(() => undefined);
+  if (!edges?.ok) return { ok: false, text: edges?.text ?? "The server does not answer. Try once more." };
+  const made = edges.value.map(({ value, unit, request }) => ({
+    id: crypto.randomUUID(),
+    name: `${value} ${unit} → ${tariff} zone ${zone}`,
+    request,
+    expects: [],
+  }));
+  if (made.length === 0)
+    return {
+      ok: false,
+      text: "None can be made: no offer reads this table, or it is by a measure that goods can't be made of.",
+    };
+  const answer = await told(pinTrials(made));
+  return answer.ok ? { ok: true, count: made.length } : { ok: false, text: answer.text };
 }
 
 async function answered(sent: Promise<Pinned>): Promise<Pinned> {
@@ -109,6 +145,10 @@ export function BenchProvider({
     },
     [hold, begin],
   );
+  const explore = useCallback(
+    (exploration: Exploration | undefined) => send({ kind: "explore", exploration }),
+    [send],
+  );
   const view = useMemo<BenchView>(
     () => ({
       ...state,
@@ -125,10 +165,11 @@ export function BenchProvider({
       pin: (list) => told(pinTrials(list)),
       reset: (one, version) => told(resetTrial({ trial: one, version })),
       unpin: (ids) => told(unpinTrials(ids)),
+      pinEdges: (tariff, zone) => pinned(tariff, zone, told),
       hold,
       mark: () => send({ kind: "mark" }),
       retry: () => void begin(),
-      explore: (exploration) => send({ kind: "explore", exploration }),
+      explore,
     }),
     [
       state,
@@ -146,6 +187,7 @@ export function BenchProvider({
       told,
       hold,
       send,
+      explore,
       begin,
     ],
   );

@@ -2,4 +2,6 @@ export { BenchDock } from "./bench-dock";
 export { BenchProvider, useBench } from "./bench-provider";
 export { edgeWords } from "./edge-words";
 export { figureText } from "./ticket";
+export { PinOrder } from "./pin-order";
+export { trialName } from "./trial-text";
 export { NearestEdges } from "./open-trial";

@@ -5,6 +5,7 @@ import type { OpenTrial, TrialRow } from "@/core/bench/bench";
 import type { ExploredPoint } from "@/core/bench/explore";
 import type { NearestEdge } from "@/core/bench/nearest-edges";
 import type { BenchAnswer, BenchStart, BenchTask } from "@/core/bench/thread";
+import type { Change } from "@/core/setup/inverse";
 import type { Setup } from "@/core/setup/setup";
 import { useDraft } from "@/features/draft";
 import type { StoredTrial } from "./actions";
@@ -57,6 +58,8 @@ export function useBenchThread(wanted: boolean) {
   const [state, setState] = useState<BenchState>(off);
   const worker = useRef<Worker>(undefined);
   const typing = useRef(0);
+  /** Whether the thread knows of nothing that is being typed. */
+  const silent = useRef(true);
   const send = useCallback((task: BenchTask) => worker.current?.postMessage(task), []);
 
   const begin = useCallback(async () => {
@@ -89,10 +92,18 @@ export function useBenchThread(wanted: boolean) {
   useEffect(
     () =>
       signals.listen((event) => {
-        if (event.kind === "stored") send(event);
-        else send({ kind: "typed", id: ++typing.current, changes: event.changes });
+        if (event.kind === "stored") {
+          send(event);
+          silent.current = true;
+          if (event.changes.some(changesNames)) void begin();
+          return;
+        }
+        // moving about in a grid types nothing, again and again
+        if (event.changes.length === 0 && silent.current) return;
+        silent.current = event.changes.length === 0;
+        send({ kind: "typed", id: ++typing.current, changes: event.changes });
       }),
-    [signals, send],
+    [signals, send, begin],
   );
 
   const hold = useCallback(
@@ -104,6 +115,14 @@ export function useBenchThread(wanted: boolean) {
   );
   return { state, send, hold, begin };
 }
+
+/** Whether members come, go or are called otherwise: the page needs their names anew. */
+function changesNames({ path }: Change): boolean {
+  const [list = "", ...rest] = path.split("/");
+  return named.includes(list) && (rest.length === 1 || /^(name|code)$/.test(rest[1] ?? ""));
+}
+
+const named = ["origins", "services", "offers"];
 
 function heard(before: BenchState, answer: Exclude<BenchAnswer, { kind: "behind" }>): BenchState {
   switch (answer.kind) {

@@ -37,7 +37,7 @@ export function DraftTable({
   notices = [],
   onRename,
 }: Props) {
-  const { mayEdit, commit } = useDraft();
+  const { mayEdit, commit, signals } = useDraft();
   const list = useMemo(() => rows ?? [], [rows]);
   const grid = useMemo(
     () => columns.map((column): GridColumn => ({ ...column, key: column.field })),
@@ -68,6 +68,11 @@ export function DraftTable({
     },
     [commit, rows, list, columns, path, begin, onRename],
   );
+  const tell = useCallback(
+    (typed: CellEdit | undefined) =>
+      signals.type(typed ? listChanges(rows, [typed], columns, path, begin) : []),
+    [signals, rows, columns, path, begin],
+  );
   const marked = useMemo(
     () =>
       new Set(list.flatMap((row, i) => (noticesFor(notices, rowPath(path, row, i)).length > 0 ? [i] : []))),
@@ -86,6 +91,7 @@ export function DraftTable({
         textOf={textOf}
         mayEdit={editable}
         commit={store}
+        onTyping={tell}
         grows={mayEdit}
         height={height}
         mark={({ row, column }) => (column === 0 && marked.has(row) ? "warning" : undefined)}

@@ -1,14 +1,19 @@
 "use client";
 
+import type { Item } from "@/core/setup/item";
+import type { ItemGrounds } from "@/core/setup/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { Destination } from "@/core/setup/primitives";
 import type { Json } from "@/core/setup/path";
 import { DraftTable, type Notice, type TableColumn } from "@/features/draft";
 import { destinationText, readDestinations } from "@/features/edits";
 import { effectText, readEffect } from "./effect-text";
+import { ExceptionTools } from "./exception-tools";
 
 interface Props {
   readonly exceptions: readonly ItemException[];
+  readonly items: readonly Item[];
+  readonly grounds: ItemGrounds;
   readonly currency: string;
   readonly notices: readonly Notice[];
 }
@@ -38,7 +43,7 @@ const columns: readonly TableColumn[] = [
 ];
 
 /** What holds for single items or classes whatever an offer's plan says. */
-export function ItemExceptions({ exceptions, currency, notices }: Props) {
+export function ItemExceptions({ exceptions, items, grounds, currency, notices }: Props) {
   return (
     <section aria-label="Item exceptions" className="mt-4 max-w-[720px]">
       <h2 className="mb-1">
@@ -57,6 +62,7 @@ export function ItemExceptions({ exceptions, currency, notices }: Props) {
         height="280px"
         notices={notices}
       />
+      <ExceptionTools exceptions={exceptions} items={items} grounds={grounds} />
     </section>
   );
 }

@@ -2,9 +2,11 @@
 
 import { useCallback, useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
+import { joinPath } from "@/core/setup/path";
+import type { ItemGrounds } from "@/core/setup/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { GoodsClass } from "@/core/setup/business";
-import { useDraft, type Notice } from "@/features/draft";
+import { noticesFor, useDraft, type Notice } from "@/features/draft";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { Place } from "@/ui/grid/block";
@@ -16,6 +18,7 @@ import { ItemExceptions } from "./item-exceptions";
 import { itemText, type ItemField } from "./item-cells";
 import { ItemTools } from "./item-tools";
 import { lacksWeight, useItems } from "./use-items";
+import { WhatApplies } from "./what-applies";
 
 interface Props {
   readonly items: readonly Item[];
@@ -23,12 +26,14 @@ interface Props {
   readonly currency: string;
   readonly classes: readonly GoodsClass[];
   readonly exceptions: readonly ItemException[];
+  /** What else of the setup can concern an item. */
+  readonly grounds: ItemGrounds;
   readonly notices: readonly Notice[];
   readonly find: string;
 }
 
 /** The catalogue, items without a weight first: edited as a spreadsheet is, taken in from files and given out. */
-export function ItemsGrid({ items, origins, currency, classes, exceptions, notices, find }: Props) {
+export function ItemsGrid({ items, origins, currency, classes, exceptions, grounds, notices, find }: Props) {
   const { mayEdit } = useDraft();
   const withDefault = useMemo(
     () => classes.filter((entry) => entry.defaultWeight).map((entry) => entry.code),
@@ -36,9 +41,11 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, notic
   );
   const [search, setSearch] = useState(find);
   const [trouble, setTrouble] = useState<string>();
+  const [active, setActive] = useState(0);
+  const onActive = useCallback(({ row }: Place) => setActive(row), []);
   const columns = useMemo(() => columnsOf(origins), [origins]);
   const fields = useMemo(() => columns.map(({ key }) => key as ItemField), [columns]);
-  const { shown, store, remove, units } = useItems(items, fields, search);
+  const { shown, store, remove, tell, units } = useItems(items, fields, search);
   const textOf = useCallback(
     ({ row, column }: Place) => itemText(shown[row], fields[column] ?? "name"),
     [shown, fields],
@@ -76,20 +83,30 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, notic
             : `No item has “${search}” in its number or name.`}
         </p>
       ) : (
-        <DataGrid
-          label="Items"
-          columns={columns}
-          rows={shown.length}
-          textOf={textOf}
-          mayEdit={editable}
-          commit={store}
-          emptyText={emptyText}
-          mark={({ row, column }) =>
-            fields[column] === "weight" && shown[row] && lacksWeight(shown[row]) ? "warning" : undefined
-          }
-          onRemoveRow={(row) => void remove(row).then(setTrouble)}
-          height="calc(100vh - 250px)"
-        />
+        <div className="items-start gap-3 xl:grid xl:grid-cols-[minmax(0,1fr)_250px]">
+          <DataGrid
+            label="Items"
+            columns={columns}
+            rows={shown.length}
+            textOf={textOf}
+            mayEdit={editable}
+            commit={store}
+            onTyping={tell}
+            onActive={onActive}
+            emptyText={emptyText}
+            mark={({ row, column }) =>
+              fields[column] === "weight" && shown[row] && lacksWeight(shown[row]) ? "warning" : undefined
+            }
+            onRemoveRow={(row) => void remove(row).then(setTrouble)}
+            height="calc(100vh - 300px)"
+          />
+          <WhatApplies
+            item={shown[active]}
+            grounds={grounds}
+            currency={currency}
+            notices={noticesFor(notices, joinPath("items", shown[active]?.sku ?? ""))}
+          />
+        </div>
       )}
       {trouble !== undefined && (
         <p role="alert" className="mt-1 text-loss">
@@ -105,7 +122,13 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, notic
       <ItemTools items={items} origins={origins.map(({ code }) => code)} units={units} />
       <div className="gap-8 xl:flex">
         <GoodsClasses classes={classes} notices={notices} />
-        <ItemExceptions exceptions={exceptions} currency={currency} notices={notices} />
+        <ItemExceptions
+          exceptions={exceptions}
+          items={items}
+          grounds={grounds}
+          currency={currency}
+          notices={notices}
+        />
       </div>
     </div>
   );

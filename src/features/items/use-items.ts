@@ -10,7 +10,7 @@ import { itemChanges, withCells, type CellFault, type ItemField, type ItemUnits 
 
 /** The items that are shown, in an order that stands still while they are edited, and how edits of them are stored. */
 export function useItems(items: readonly Item[], fields: readonly ItemField[], search: string) {
-  const { commit, habits } = useDraft();
+  const { commit, habits, signals } = useDraft();
   const units = useMemo(
     () => ({ weight: habits.weight, length: habits.length }),
     [habits.weight, habits.length],
@@ -57,7 +57,14 @@ export function useItems(items: readonly Item[], fields: readonly ItemField[], s
     },
     [shown, commit],
   );
-  return { shown, store, remove, units };
+  const tell = useCallback(
+    (typed: CellEdit | undefined) => {
+      const changes = typed ? changesOf([typed], shown, fields, units) : [];
+      signals.type("fault" in changes ? [] : changes);
+    },
+    [signals, shown, fields, units],
+  );
+  return { shown, store, remove, tell, units };
 }
 
 /** Edits of the grid as changes of items, or the first cell that can't be what its column holds. */

@@ -13,6 +13,7 @@ import { AdjustmentsEditor } from "./adjustments-editor";
 import { FreeEditor } from "./free-editor";
 import { basisWords, planWords } from "./offer-words";
 import { PlanEditor } from "./plan-editor";
+import { PriceExplorer } from "./price-explorer";
 import { runningFigures } from "./running-figures";
 import { ServicesBehind } from "./services-behind";
 import { TextsEditor } from "./texts-editor";
@@ -85,6 +86,9 @@ export function OfferPage(props: Props) {
         </Section>
         <Section name="Free">
           <FreeEditor path={`${path}/free`} free={offer.free} choices={choices} currency={homeCurrency} />
+        </Section>
+        <Section name="Over a measure">
+          <PriceExplorer offer={offer} channels={channels} country={choices.country} />
         </Section>
         <Section name="Tax">
           <DraftDecimal

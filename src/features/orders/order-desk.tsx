@@ -12,6 +12,7 @@ import { ChargeNote } from "./charge-note";
 import { LinesTable } from "./lines-table";
 import type { OrderView } from "./load";
 import { OrderHistory } from "./order-history";
+import { PinOrder } from "@/features/bench";
 import { queueNames } from "./order-states";
 import { TotalsTable } from "./totals-table";
 
@@ -49,6 +50,7 @@ export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonl
         }
         title={`${order.customerName}, ${order.postcode} ${order.city}`}
       >
+        <PinOrder number={order.number} />
         {open && (
           <>
             <Button onClick={rerate} disabled={!applied || busy} title="Work the applied offer out anew (r)">

@@ -4,7 +4,7 @@ import { useCallback, useMemo, useState } from "react";
 import { joinPath } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { MemberHead, type Notice } from "@/features/draft";
+import { MemberHead, useDraft, type Notice } from "@/features/draft";
 import type { Place } from "@/ui/grid/block";
 import type { CellEdit } from "@/ui/grid/grid-source";
 import { BreakPanel } from "./break-tools";
@@ -13,12 +13,12 @@ import { CellPanel } from "./cell-panel";
 import { EditionTabs } from "./edition-tabs";
 import { notesByCell, noteAt, type CellNote } from "./noted-cells";
 import { NotePanel } from "./note-panel";
+import { PinEdges } from "./pin-edges";
 import { RatesGrid } from "./rates-grid";
 import { ShippedPanel, type Shipped } from "./shipped-panel";
 import { TableLook, type Against } from "./table-look";
 import { TariffTools } from "./tariff-tools";
 import { measureWords } from "./tariff-words";
-import { TrialPanel } from "./trial-panel";
 import { withEdits } from "./typed-edition";
 
 interface Props {
@@ -47,7 +47,15 @@ export function TariffWorkbench(props: Props) {
   const [active, setActive] = useState<Place>(start ?? { row: 0, column: LEAD });
   const [page, setPage] = useState(props.startPage);
   const [rows, setRows] = useState<readonly [number, number]>([0, 0]);
+  const { signals } = useDraft();
   const [typed, setTyped] = useState<CellEdit>();
+  const onTyping = useCallback(
+    (edit: CellEdit | undefined) => {
+      setTyped(edit);
+      signals.type(edit ? cellChanges(edition, page, [edit], path) : []);
+    },
+    [signals, edition, page, path],
+  );
   const [shaded, setShaded] = useState(false);
   const notes = useMemo(() => notesByCell(props.notes), [props.notes]);
   const note = noteAt(notes, tariff.code, edition, page, active);
@@ -95,7 +103,7 @@ export function TariffWorkbench(props: Props) {
             start={start}
             onActive={setActive}
             onRows={onRows}
-            onTyping={setTyped}
+            onTyping={onTyping}
           />
           <TariffTools tariff={tariff} edition={edition} chart={chart} path={path} />
         </div>
@@ -111,16 +119,7 @@ export function TariffWorkbench(props: Props) {
           >
             {note && <NotePanel key={JSON.stringify(note.cell)} note={note} />}
           </CellPanel>
-          {chart && (
-            <TrialPanel
-              tariff={tariff}
-              chart={chart}
-              edition={edition}
-              typed={shown}
-              zone={edition.rows[active.row]?.zone ?? ""}
-              page={page}
-            />
-          )}
+          <PinEdges tariff={tariff} zone={edition.rows[active.row]?.zone ?? ""} />
           {column.kind === "break" && (
             <BreakPanel tariff={tariff} edition={edition} path={path} index={column.index} />
           )}

@@ -38,7 +38,7 @@ const ORDERS = 4;
 
 /** The entries as a grid: typed, pasted, filtered, moved many at once. */
 export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
-  const { commit, mayEdit } = useDraft();
+  const { commit, mayEdit, signals } = useDraft();
   const [filter, setFilter] = useState("");
   const [rows, setRows] = useState<readonly [number, number]>([0, 0]);
   const shown = useMemo(() => shownEntries(chart.entries, filter), [chart.entries, filter]);
@@ -69,6 +69,11 @@ export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
       };
     },
     [commit, chart, path, at, shown],
+  );
+  const tell = useCallback(
+    (typed: CellEdit | undefined) =>
+      signals.type(typed ? entryChanges(chart, [{ ...typed, row: at(typed.row) }], path) : []),
+    [signals, chart, path, at],
   );
   const removeRow = (row: number) => {
     const gone = chart.entries[at(row)];
@@ -101,6 +106,7 @@ export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
         textOf={textOf}
         mayEdit={editable}
         commit={store}
+        onTyping={tell}
         grows={grows}
         height="calc(100vh - 262px)"
         emptyText={({ row, column }) => (row === count && column === 1 ? "new: EE" : "")}

@@ -23,7 +23,14 @@ export default async function Items({ searchParams }: { readonly searchParams: P
       currency={setup.business.homeCurrency}
       classes={setup.goodsClasses}
       exceptions={setup.itemExceptions}
-      notices={[...noticesFor(findings, "goodsClasses"), ...noticesFor(findings, "itemExceptions")]}
+      grounds={{
+        goodsClasses: setup.goodsClasses,
+        origins: setup.origins,
+        services: setup.services,
+        offers: setup.offers,
+        itemExceptions: setup.itemExceptions,
+      }}
+      notices={["goodsClasses", "itemExceptions", "items"].flatMap((list) => noticesFor(findings, list))}
       find={find}
     />
   );

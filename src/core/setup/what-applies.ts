@@ -1,0 +1,185 @@
+import { Decimal } from "../money/decimal";
+import { inKilograms } from "../units/unit";
+import type { Item } from "./item";
+import type { ItemException } from "./offer";
+import { joinPath } from "./path";
+import type { Destination } from "./primitives";
+import type { Setup } from "./setup";
+
+/** What of a setup can concern an item. */
+export type ItemGrounds = Pick<Setup, "goodsClasses" | "origins" | "services" | "offers" | "itemExceptions">;
+
+/** Something of the setup that concerns an item, with the place that says so. */
+export type ItemRule =
+  | {
+      readonly kind: "weight-of-class";
+      readonly goodsClass: string;
+      readonly value: string;
+      readonly unit: string;
+      readonly source: string;
+    }
+  | { readonly kind: "weight-missing"; readonly source: string }
+  | { readonly kind: "size-missing"; readonly source: string }
+  | { readonly kind: "not-shipped"; readonly source: string }
+  | { readonly kind: "ships-alone"; readonly source: string }
+  | { readonly kind: "any-origin"; readonly source: string }
+  | { readonly kind: "stock"; readonly origin: string; readonly quantity: number; readonly source: string }
+  | {
+      readonly kind: "exception";
+      readonly deed: ItemException["do"];
+      readonly by: "item" | "goodsClass" | "all";
+      /** `undefined`: any. */
+      readonly offer: string | undefined;
+      readonly destinations: readonly Destination[];
+      /** Whether an exception that is more specific goes before it everywhere it could count. */
+      readonly isBeaten: boolean;
+      readonly source: string;
+    }
+  | {
+      readonly kind: "offer-refuses" | "service-refuses" | "origin-refuses";
+      readonly name: string;
+      readonly source: string;
+    }
+  | {
+      readonly kind: "too-heavy";
+      readonly name: string;
+      readonly limit: string;
+      readonly unit: string;
+      readonly source: string;
+    };
+
+/**
+ * What applies to an item, in the order an order would meet it: whether and from where it ships, its weight and size, what
+ * refuses it, and the exceptions from the most specific on.
+ */
+export function whatApplies(setup: ItemGrounds, item: Item): ItemRule[] {
+  if (item.shippable === false) return [{ kind: "not-shipped", source: at(item, "shippable") }];
+  return [
+    ...stock(item),
+    ...measures(setup, item),
+    ...refusals(setup, item),
+    ...tooHeavy(setup, item),
+    ...exceptions(setup, item),
+  ];
+}
+
+const at = (item: Item, field: string) => `${joinPath("items", item.sku)}/${field}`;
+
+function stock(item: Item): ItemRule[] {
+  if (!item.stock) return [{ kind: "any-origin", source: at(item, "stock") }];
+  return item.stock.map(({ origin, quantity }) => ({
+    kind: "stock",
+    origin,
+    quantity,
+    source: at(item, "stock"),
+  }));
+}
+
+function measures({ goodsClasses }: ItemGrounds, item: Item): ItemRule[] {
+  const rules: ItemRule[] = [];
+  const own = goodsClasses.find(({ code }) => code === item.goodsClass);
+  if (!item.weight && own?.defaultWeight)
+    rules.push({
+      kind: "weight-of-class",
+      goodsClass: own.name,
+      ...own.defaultWeight,
+      source: joinPath("goodsClasses", own.code, "defaultWeight"),
+    });
+  else if (!item.weight) rules.push({ kind: "weight-missing", source: at(item, "weight") });
+  if (!item.size) rules.push({ kind: "size-missing", source: at(item, "size") });
+  if (item.shipsAlone) rules.push({ kind: "ships-alone", source: at(item, "shipsAlone") });
+  return rules;
+}
+
+/** What an offer, a service or an origin has against a class of goods; the place that says so, or `undefined`. */
+function refusal(
+  goodsClass: string | undefined,
+  lists: { readonly onlyGoodsClasses?: readonly string[]; readonly refusesGoodsClasses?: readonly string[] },
+): "onlyGoodsClasses" | "refusesGoodsClasses" | undefined {
+  const { onlyGoodsClasses: only = [], refusesGoodsClasses: refused = [] } = lists;
+  if (goodsClass !== undefined && refused.includes(goodsClass)) return "refusesGoodsClasses";
+  return only.length > 0 && (goodsClass === undefined || !only.includes(goodsClass))
+    ? "onlyGoodsClasses"
+    : undefined;
+}
+
+function refusals({ offers, services, origins }: ItemGrounds, { goodsClass }: Item): ItemRule[] {
+  const rules: ItemRule[] = [];
+  for (const origin of origins) {
+    const field = origin.active ? refusal(goodsClass, origin) : undefined;
+    if (field)
+      rules.push({
+        kind: "origin-refuses",
+        name: origin.name,
+        source: joinPath("origins", origin.code, field),
+      });
+  }
+  for (const service of services) {
+    const field = service.active && service.accepts ? refusal(goodsClass, service.accepts) : undefined;
+    if (field)
+      rules.push({
+        kind: "service-refuses",
+        name: service.name,
+        source: joinPath("services", service.code, "accepts", field),
+      });
+  }
+  for (const offer of offers) {
+    const field = offer.active ? refusal(goodsClass, offer) : undefined;
+    if (field)
+      rules.push({ kind: "offer-refuses", name: offer.name, source: joinPath("offers", offer.code, field) });
+  }
+  return rules;
+}
+
+/** Services that one piece alone is too heavy for. */
+function tooHeavy({ services, goodsClasses }: ItemGrounds, item: Item): ItemRule[] {
+  const weight = item.weight ?? goodsClasses.find(({ code }) => code === item.goodsClass)?.defaultWeight;
+  const kilograms = weight ? inKilograms(weight) : Decimal.zero;
+  return services.flatMap((service): ItemRule[] => {
+    const { maxParcelWeight: limit } = service.limits ?? {};
+    if (!service.active || !limit || !kilograms.moreThan(inKilograms(limit))) return [];
+    const source = joinPath("services", service.code, "limits", "maxParcelWeight");
+    return [{ kind: "too-heavy", name: service.name, limit: limit.value, unit: limit.unit, source }];
+  });
+}
+
+const ranks = { item: 0, goodsClass: 1, all: 2 } as const;
+
+function exceptions({ itemExceptions }: ItemGrounds, item: Item): ItemRule[] {
+  const own = itemExceptions.flatMap((exception, index) => {
+    if (exception.item !== undefined && exception.item !== item.sku) return [];
+    if (exception.goodsClass !== undefined && exception.goodsClass !== item.goodsClass) return [];
+    const by =
+      exception.item !== undefined ? "item" : exception.goodsClass !== undefined ? "goodsClass" : "all";
+    return [{ exception, index, by } as const];
+  });
+  own.sort(
+    (a, b) =>
+      ranks[a.by] - ranks[b.by] ||
+      Number(a.exception.offer === undefined) - Number(b.exception.offer === undefined) ||
+      a.index - b.index,
+  );
+  return own.map(({ exception, index, by }, i) => ({
+    kind: "exception",
+    deed: exception.do,
+    by,
+    offer: exception.offer,
+    destinations: exception.destinations ?? [],
+    isBeaten: own.slice(0, i).some((other) => beats(other, { exception, by })),
+    source: joinPath("itemExceptions", index),
+  }));
+}
+
+/** Whether one exception counts wherever another could: it is for all destinations, and for its offer or any. */
+function beats(
+  one: { readonly exception: ItemException; readonly by: keyof typeof ranks },
+  other: { readonly exception: ItemException; readonly by: keyof typeof ranks },
+): boolean {
+  const everywhere = (one.exception.destinations ?? []).length === 0;
+  const offers = one.exception.offer === undefined || one.exception.offer === other.exception.offer;
+  // of the same item or class, one with a destination is narrower than one without
+  const narrower = one.by === other.by && (other.exception.destinations ?? []).length > 0;
+  const named =
+    one.by === other.by && one.exception.offer === undefined && other.exception.offer !== undefined;
+  return everywhere && offers && !narrower && !named;
+}

@@ -1,0 +1,37 @@
+import type { ItemException } from "@/core/setup/offer";
+import { exceptionFate, exceptionFields, exceptionTable } from "./exception-files";
+
+const list: ItemException[] = [
+  {
+    item: "HIVE",
+    offer: "post",
+    destinations: [{ country: "SE", postcode: "62*" }, { country: "FI" }],
+    do: { instead: "59.00" },
+  },
+  { goodsClass: "live", do: "ban" },
+  { do: { extra: "2.50" } },
+  { item: "BOOK", do: "shipsFree" },
+];
+const names = { skus: new Set(["HIVE", "BOOK"]), goodsClasses: ["live"], offers: ["post"] };
+
+const fates = (known: readonly ItemException[], rows: readonly string[][]) =>
+  rows.map((row) =>
+    exceptionFate(known, names)(Object.fromEntries(exceptionFields.map(({ key }, i) => [key, row[i] ?? ""]))),
+  );
+
+test("what is given out comes in again as it was", () => {
+  const { rows } = exceptionTable(list);
+  expect(fates([], rows)).toEqual(list.map((value) => ({ kind: "taken", value })));
+  expect(fates(list, rows)).toEqual(list.map(() => ({ kind: "same" })));
+});
+
+test.each([
+  [["GONE", "", "", "", "banned"], "no item GONE"],
+  [["", "odd", "", "", "banned"], "no goods class odd"],
+  [["", "", "odd", "", "banned"], "no offer odd"],
+  [["", "", "", "Sweden", "banned"], "SWEDEN is no country"],
+  [["", "", "", "", "half price"], "none of"],
+  [["", "", "", "", "extra much"], "no amount"],
+])("%j is left out with its reason", (row, why) => {
+  expect(fates([], [row])).toEqual([{ kind: "refused", why: expect.stringContaining(why) as string }]);
+});

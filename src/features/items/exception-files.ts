@@ -1,0 +1,73 @@
+import type { ItemException } from "@/core/setup/offer";
+import { same } from "@/core/setup/same";
+import { destinationText, readDestinations } from "@/features/edits";
+import type { Fate } from "@/features/import";
+import type { TableField } from "@/tabular/match-columns";
+import { effectText, readEffect } from "./effect-text";
+
+/** The columns of a file of item exceptions. */
+export const exceptionFields: readonly TableField[] = [
+  { key: "item", name: "item", aliases: ["sku", "number", "article"] },
+  { key: "goodsClass", name: "goods class", aliases: ["class"] },
+  { key: "offer", name: "offer", aliases: ["way of delivery"] },
+  { key: "destinations", name: "where to", aliases: ["destination", "destinations", "country"] },
+  { key: "do", name: "what it does", aliases: ["effect", "exception"], needed: true },
+];
+
+/** Exceptions as a table that comes in again unchanged. */
+export function exceptionTable(exceptions: readonly ItemException[]): { head: string[]; rows: string[][] } {
+  return {
+    head: exceptionFields.map(({ name }) => name),
+    rows: exceptions.map(({ item = "", goodsClass = "", offer = "", destinations = [], do: deed }) => [
+      item,
+      goodsClass,
+      offer,
+      destinations.map(destinationText).join("; "),
+      effectText(deed),
+    ]),
+  };
+}
+
+/** What may be named, so that a row with a strange name is left out and told of. */
+export interface ExceptionNames {
+  readonly skus: ReadonlySet<string>;
+  readonly goodsClasses: readonly string[];
+  readonly offers: readonly string[];
+}
+
+/** What becomes of a row: an exception more, one that is there already, or nothing with its reason. */
+export function exceptionFate(
+  known: readonly ItemException[],
+  names: ExceptionNames,
+): (cells: Readonly<Record<string, string>>) => Fate<ItemException> {
+  return (cells) => {
+    const cell = (key: string) => (cells[key] ?? "").trim();
+    const effect = readEffect(cell("do"));
+    const isEffect = effect === "ban" || effect === "shipsFree" || typeof effect === "object";
+    if (!isEffect)
+      return {
+        kind: "refused",
+        why: `"${cell("do")}" is none of: banned, ships free, instead 9.00, extra 2.50.`,
+      };
+    const [figure] = typeof effect === "object" && effect !== null ? Object.values(effect) : [];
+    if (figure !== undefined && !/^-?\d+(\.\d+)?$/.test(String(figure)))
+      return { kind: "refused", why: `"${String(figure)}" is no amount of money.` };
+    const [item, goodsClass, offer] = [cell("item"), cell("goodsClass"), cell("offer")];
+    if (item !== "" && !names.skus.has(item)) return { kind: "refused", why: `There is no item ${item}.` };
+    if (goodsClass !== "" && !names.goodsClasses.includes(goodsClass))
+      return { kind: "refused", why: `There is no goods class ${goodsClass}.` };
+    if (offer !== "" && !names.offers.includes(offer))
+      return { kind: "refused", why: `There is no offer ${offer}.` };
+    const destinations = readDestinations(cell("destinations"));
+    const strange = destinations.find(({ country }) => !/^([A-Z]{2}|\*)$/.test(country));
+    if (strange) return { kind: "refused", why: `${strange.country} is no country's two letters.` };
+    const value: ItemException = {
+      ...(item === "" ? {} : { item }),
+      ...(goodsClass === "" ? {} : { goodsClass }),
+      ...(offer === "" ? {} : { offer }),
+      ...(destinations.length === 0 ? {} : { destinations }),
+      do: effect as ItemException["do"],
+    };
+    return known.some((one) => same(one, value)) ? { kind: "same" } : { kind: "taken", value };
+  };
+}
