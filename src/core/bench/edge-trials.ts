@@ -52,7 +52,9 @@ export function edgeTrials(compiled: CompiledSetup, code: string, zone: string, 
 }
 
 function lineOf({ measure, currency }: CompiledTariff, value: Decimal): RequestLine | undefined {
-  const kg = (weight: Decimal) => ({ weight: { value: weight.toString(), unit: "kg" as const } });
+  // so small that no volume decides
+  const size = { length: "1", width: "1", height: "1", unit: "cm" as const };
+  const kg = (weight: Decimal) => ({ weight: { value: weight.toString(), unit: "kg" as const }, size });
   const dimension = dimensionOf(measure);
   if (dimension === "weight") return { sku: "goods-1", quantity: 1, item: kg(value) };
   if (measure === "quantity") {

@@ -4,6 +4,7 @@ import { chargeOn } from "../quote/charge-basis";
 import type { CompiledSetup } from "../quote/compiled-setup";
 import { quote, type QuoteContext } from "../quote/quote-order";
 import type { QuoteRequest, RequestLine } from "../quote/request";
+import type { Item } from "../setup/item";
 import type { ReasonCode } from "../working/reason";
 
 /** What is varied: the weight in kg, the goods value on the channel's tax basis, or the pieces. */
@@ -20,6 +21,8 @@ export interface Exploration {
   /** kg a piece and money a piece, where they are not what is varied. */
   readonly weight: string;
   readonly price: string;
+  /** Of a piece; without one, services that ask for sizes pass it over. */
+  readonly size?: NonNullable<Item["size"]>;
 }
 
 /** One looked-at point: figures in the channel's currency, or why there is no charge. */
@@ -53,7 +56,7 @@ export function explore(
 
 /** The request a point stands for: goods that are in no catalogue. */
 export function exploredRequest(
-  { offer, channel, over, weight, price }: Exploration,
+  { offer, channel, over, weight, price, size }: Exploration,
   x: string,
   shipTo: QuoteRequest["shipTo"],
 ): QuoteRequest {
@@ -61,7 +64,7 @@ export function exploredRequest(
     sku: "goods-1",
     quantity: over === "pieces" ? Number(x) : 1,
     unitPrice: over === "goods" ? x : price,
-    item: { weight: { value: over === "weight" ? x : weight, unit: "kg" } },
+    item: { weight: { value: over === "weight" ? x : weight, unit: "kg" }, ...(size ? { size } : {}) },
   };
   return { channel, shipTo, lines: [line], offers: [offer] };
 }

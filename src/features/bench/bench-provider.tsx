@@ -15,7 +15,7 @@ import {
   type HeldTrials,
   type StoredTrial,
 } from "./actions";
-import { ticketOf, type Ticket } from "./ticket";
+import { shownOffer, ticketOf, type Ticket } from "./ticket";
 import type { TrialWords } from "./trial-text";
 import { useBenchThread, type BenchState } from "./use-bench-thread";
 
@@ -132,8 +132,7 @@ export function BenchProvider({
   const row = rows.find(({ id }) => id === trial?.id);
   const ofPage = offerOfPage(pathname);
   const [place, picked = ""] = watched.split(" ");
-  // an offer picked on the page of another counts on that page only
-  const offer = lookedAt(row, place === pathname || ofPage === undefined ? undefined : ofPage, picked);
+  const offer = lookedAt(row, ofPage, place === pathname ? picked : "");
   useEffect(() => send({ kind: "open", trial: trial?.id, offer }), [send, trial?.id, offer, state.at]);
 
   const told = useCallback(
@@ -194,14 +193,9 @@ export function BenchProvider({
   return <Context value={view}>{children}</Context>;
 }
 
-/** The page's offer; else the one that was picked, where the trial has it; else the one its channel chooses beforehand. */
-function lookedAt(
-  row: TrialRow | undefined,
-  ofPage: string | undefined,
-  watched: string,
-): string | undefined {
-  if (ofPage !== undefined) return ofPage;
-  if (!row || "problems" in row) return undefined;
+/** The offer that was picked on this page, where the trial has it; else the one the trial is shown by. */
+function lookedAt(row: TrialRow | undefined, ofPage: string | undefined, picked: string): string | undefined {
+  if (!row || "problems" in row) return ofPage;
   const has = (code: string) => row.offers.some(({ offer }) => offer === code);
-  return has(watched) ? watched : (row.chosen ?? row.offers[0]?.offer);
+  return has(picked) ? picked : (shownOffer(row, ofPage)?.offer ?? ofPage);
 }

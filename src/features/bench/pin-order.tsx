@@ -5,24 +5,46 @@ import { Button } from "@/ui/parts/button";
 import { pinOrder } from "./actions";
 import { useBench } from "./bench-provider";
 
-/** Makes a trial of an order: what it asks for, without its date. */
-export function PinOrder({ number }: { readonly number: string }) {
-  const { mayEdit, hold, choose } = useBench();
+interface Props {
+  readonly number: string;
+  /** When it was placed, an instant. */
+  readonly placedAt: string;
+}
+
+/** Makes a trial of an order: what it asks for, counting from today, or from its own day if that is wanted. */
+export function PinOrder({ number, placedAt }: Props) {
+  const { mayEdit, hold, choose, trials, reset } = useBench();
   const [told, setTold] = useState<{ readonly text: string; readonly isWrong: boolean }>();
+  const [pinned, setPinned] = useState<string>();
   if (!mayEdit) return null;
+  const fresh = trials.find(({ id }) => id === pinned);
+  const keepDay = async () => {
+    if (!fresh) return;
+    const { version, ...trial } = fresh;
+    const request = { ...trial.request, placedAt: new Date(placedAt).toISOString() };
+    const answer = await reset({ ...trial, request }, version);
+    setTold({ text: answer.ok ? "It counts from its own day." : answer.text, isWrong: !answer.ok });
+    if (answer.ok) setPinned(undefined);
+  };
   const pin = async () => {
     const id = crypto.randomUUID();
     const answer = await pinOrder({ order: number, id }).catch(() => undefined);
     if (!answer?.ok) return setTold({ text: answer?.text ?? "The server does not answer.", isWrong: true });
     hold(answer.value);
     choose(id);
-    setTold({ text: "On the bench, at every setup screen.", isWrong: false });
+    setPinned(id);
+    setTold({ text: "On the bench at every setup screen, counting from today.", isWrong: false });
   };
   return (
     <>
       {told && (
         <span role={told.isWrong ? "alert" : "status"} className={told.isWrong ? "text-loss" : "text-soft"}>
-          {told.text}
+          {told.text}{" "}
+          {fresh && (
+            <button type="button" className="link" onClick={() => void keepDay()}>
+              Keep its own day
+            </button>
+          )}
         </span>
       )}
       <Button kind="quiet" onClick={() => void pin()} title="A test order like this, kept with the setup">

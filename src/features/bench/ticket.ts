@@ -17,14 +17,13 @@ export interface Ticket {
   readonly failed: number;
 }
 
-/** What of a trial stands on its ticket: the offer of the page where its channel has it, else the one chosen beforehand. */
+/** What of a trial stands on its ticket. */
 export function ticketOf(row: TrialRow, ofPage: string | undefined): Ticket {
   const blank = { id: row.id, name: "", before: "", othersChanged: 0, failed: 0 };
   if ("problems" in row)
     return { ...blank, after: "can't be rated", change: "", isChanged: false, tone: "lost" };
   const failed = row.verdicts.filter(({ met }) => !met).length;
-  const wanted = [ofPage, row.chosen, row.chosenBefore];
-  const pair = wanted.flatMap((code) => row.offers.find(({ offer }) => offer === code) ?? [])[0];
+  const pair = shownOffer(row, ofPage);
   const othersChanged = row.offers.filter((one) => one.isChanged && one !== pair).length;
   if (!pair)
     return {
@@ -39,6 +38,17 @@ export function ticketOf(row: TrialRow, ofPage: string | undefined): Ticket {
   const before = figureText(pair.before);
   const after = figureText(pair.after);
   return { id: row.id, name: pair.name, before, after, ...changeOf(pair), othersChanged, failed };
+}
+
+/** The offer a trial is shown by: the page's; else the chosen one unless another changed and it did not. */
+export function shownOffer(
+  { offers, chosen, chosenBefore }: Extract<TrialRow, { readonly verdicts: unknown }>,
+  ofPage: string | undefined,
+): OfferPair | undefined {
+  const of = (code: string | undefined) => offers.find(({ offer }) => offer === code);
+  const usual = of(chosen) ?? of(chosenBefore);
+  const changed = usual?.isChanged ? usual : offers.find(({ isChanged }) => isChanged);
+  return of(ofPage) ?? changed ?? usual ?? offers[0];
 }
 
 /** An offer's charge, or that it is not given. */

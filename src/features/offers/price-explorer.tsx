@@ -5,7 +5,6 @@ import { exploredRequest, type Exploration, type ExploredMeasure } from "@/core/
 import type { Channel, Offer } from "@/core/setup/offer";
 import { trialName, useBench } from "@/features/bench";
 import { destinationText, readDestinations } from "@/features/edits";
-import { useDraft } from "@/features/draft";
 import { ChargeCurves } from "@/ui/charts/charge-curves";
 import { plainNumber } from "@/ui/number-text";
 import { pointOf } from "./explored-points";
@@ -26,13 +25,13 @@ const measures: Readonly<Record<ExploredMeasure, { readonly name: string; readon
 export function PriceExplorer({ offer, channels, country }: Props) {
   const own = channels.filter(({ code }) => offer.channels.includes(code));
   const { explore, explored, at, pin, choose, setOpen, mayEdit } = useBench();
-  const { habits } = useDraft();
   const [typed, setTyped] = useState<Typed>({
     over: "weight",
     to: measures.weight.to,
     places: country,
     weight: "1",
     price: "20",
+    size: "30 × 20 × 15",
     channel: own[0]?.code ?? "",
   });
   const [trouble, setTrouble] = useState<string>();
@@ -81,10 +80,7 @@ export function PriceExplorer({ offer, channels, country }: Props) {
           />
         )
       )}
-      <p className="text-soft">
-        Goods without a size, ordered today{habits.weight === "kg" ? "" : ", weights in kg"}. A click on the
-        curve, or Enter, makes a trial of it.
-      </p>
+      <p className="text-soft">Ordered today. A click on the curve, or Enter, makes a trial of it.</p>
       {trouble !== undefined && (
         <p role="alert" className="text-loss">
           {trouble}
@@ -167,6 +163,17 @@ function ExplorerFields({ typed, onType, own, chosen, unit }: FieldsProps) {
         </label>
       )}
       {over !== "weight" && figure("weight", "Weight of a piece", "each", "kg")}
+      <label>
+        of{" "}
+        <input
+          aria-label="Size of a piece"
+          className="control h-7 w-[104px] px-1.5"
+          value={typed.size}
+          placeholder="no size"
+          onChange={(event) => put({ size: event.target.value })}
+        />{" "}
+        <span className="text-soft">cm</span>
+      </label>
       {over !== "goods" &&
         figure("price", "Price of a piece", "at", `${chosen.currency} a piece, ${basisOf(chosen)}`)}
     </div>
@@ -184,6 +191,7 @@ interface Typed {
   readonly places: string;
   readonly weight: string;
   readonly price: string;
+  readonly size: string;
 }
 
 const MOST_PLACES = 4;
@@ -196,9 +204,14 @@ function explorationOf(
 ): Exploration | undefined {
   const destinations = readDestinations(places);
   const [to, weight, price] = [typed.to, typed.weight, typed.price].map(plainNumber);
+  const sides = typed.size.split(/[x×*]/).map(plainNumber);
+  const hasSize = typed.size.trim() !== "";
+  const [length = "", width = "", height = ""] = sides;
+  const areSides = !hasSize || (sides.length === 3 && sides.every((side) => /^\d+(\.\d+)?$/.test(side)));
   const figures = [to, weight, price].every((text) => text !== undefined && /^\d+(\.\d+)?$/.test(text));
   const areCountries = destinations.every(({ country }) => /^[A-Z]{2}$/.test(country));
-  if (channel === undefined || destinations.length === 0 || !areCountries || !figures) return undefined;
+  if (channel === undefined || destinations.length === 0 || !areCountries || !figures || !areSides)
+    return undefined;
   return {
     offer,
     channel,
@@ -207,5 +220,6 @@ function explorationOf(
     places: destinations.slice(0, MOST_PLACES),
     weight: weight ?? "",
     price: price ?? "",
+    ...(hasSize ? { size: { length, width, height, unit: "cm" as const } } : {}),
   };
 }

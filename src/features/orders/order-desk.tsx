@@ -50,7 +50,7 @@ export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonl
         }
         title={`${order.customerName}, ${order.postcode} ${order.city}`}
       >
-        <PinOrder number={order.number} />
+        <PinOrder number={order.number} placedAt={order.placedAt} />
         {open && (
           <>
             <Button onClick={rerate} disabled={!applied || busy} title="Work the applied offer out anew (r)">
