@@ -16,6 +16,8 @@ const screens = [
   "/tariffs/+file",
   "/items",
   "/offers/island",
+  "/offers/dealer-parcel",
+  "/channels/web?goods=2+SMOKER&country=EE&postcode=10111",
   "/offers/try?goods=2+SMOKER&country=SE",
   "/business",
   "/services/compare?with=PNP-PARCEL&with=TRN-EXPRESS&to=EE",
@@ -39,6 +41,24 @@ for (const theme of ["light", "dark"] as const)
       ).analyze();
       expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html ?? ""}`)).toEqual([]);
     });
+
+for (const theme of ["light", "dark"] as const)
+  test(`axe finds nothing on the open bench and an open rule, ${theme}`, async ({
+    page,
+    context,
+    baseURL,
+  }) => {
+    await context.addCookies([{ name: "theme", value: theme, url: baseURL! }]);
+    await page.goto("/offers/dealer-parcel");
+    await expect(page.locator("[data-bench=running]")).toBeVisible();
+    await page.keyboard.press("b");
+    await page.getByRole("option", { name: /^Syrup pallet/ }).click();
+    await page.locator('[data-path="offers/dealer-parcel/plan/rules/1"] button').first().click();
+    await page.locator("summary").first().click();
+    await expect(page.getByRole("region", { name: "Expectations" })).toBeVisible();
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.map((violation) => `${violation.id}: ${violation.nodes[0]?.html ?? ""}`)).toEqual([]);
+  });
 
 test.describe("an administrator's pages", () => {
   test.use({ storageState: stateOf("admin") });
