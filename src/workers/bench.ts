@@ -90,23 +90,26 @@ export class BenchThread {
   }
 
   private all(): void {
-    this.rows();
-    this.opened();
+    const { bench, typed, trouble, since, stamp, trial } = this;
+    if (!bench) return;
+    const open = trial === undefined ? undefined : bench.open(trial);
+    // rows and workings in one message: the page draws them together
+    this.tell({ kind: "rows", rows: bench.rows(), open, typed, trouble, since, stamp });
     this.explored();
-  }
-
-  private rows(): void {
-    const { bench, typed, trouble, since, stamp } = this;
-    if (bench) this.tell({ kind: "rows", rows: bench.rows(), typed, trouble, since, stamp });
+    this.searchEdges();
   }
 
   private opened(): void {
+    const { bench, trial } = this;
+    if (!bench || trial === undefined) return;
+    this.tell({ kind: "opened", open: bench.open(trial) });
+    this.searchEdges();
+  }
+
+  private searchEdges(): void {
     const { bench, trial, offer } = this;
     const round = ++this.round;
-    if (!bench || trial === undefined) return;
-    const open = bench.open(trial);
-    this.tell({ kind: "opened", open });
-    if (offer === undefined || !open) return;
+    if (!bench || trial === undefined || offer === undefined) return;
     this.later(() => {
       if (round === this.round) this.tell({ kind: "edges", trial, offer, edges: bench.edges(trial, offer) });
     });

@@ -186,7 +186,12 @@ test("by keys alone: trials are walked through, the bench folds, an expectation 
   await expect(bench.dock.getByText("1 not as expected")).toBeVisible();
   await amount.press("Escape");
   await expect(expected.getByText("✗ not met")).toHaveCount(0);
-  await page.keyboard.press("Tab");
+  await bench.trials.focus();
+  await page.keyboard.press("Delete");
+  await expect(bench.trial(/^Just under free/)).toHaveCount(0);
+  await page.getByRole("button", { name: "Put it back" }).focus();
+  await page.keyboard.press("Enter");
+  await expect(bench.trial(/^Just under free/)).toBeVisible();
   await bench.trials.focus();
   await page.keyboard.press("b");
   await expect(bench.trials).toBeHidden();

@@ -32,6 +32,8 @@ export type BenchAnswer =
   | {
       readonly kind: "rows";
       readonly rows: readonly TrialRow[];
+      /** The trial that is looked at. */
+      readonly open: OpenTrial | undefined;
       /** The newest typing that is in the rows. */
       readonly typed: number;
       /** What can't be read of what is typed: the figures are without it. */

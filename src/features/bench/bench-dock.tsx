@@ -82,7 +82,16 @@ function BenchHead() {
 
 /** What the figures are compared with, and beginning anew. */
 function CompareNote() {
-  const { since, mark } = useBench();
+  const { since, mark, takenOff, pin } = useBench();
+  if (takenOff.length > 0)
+    return (
+      <p role="status" className="min-w-0 flex-1 truncate">
+        Taken off: {takenOff.map(({ name }) => name).join(", ")}.{" "}
+        <button type="button" className="link" onClick={() => void pin(takenOff)}>
+          Put it back
+        </button>
+      </p>
+    );
   return (
     <p className="min-w-0 flex-1 text-soft">
       {since !== "" && (

@@ -1,7 +1,7 @@
 "use client";
 
 import { usePathname } from "next/navigation";
-import { createContext, useCallback, useContext, useEffect, useMemo, type ReactNode } from "react";
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import type { Trial } from "@/core/bench/trial";
 import type { TrialRow } from "@/core/bench/bench";
 import type { Exploration } from "@/core/bench/explore";
@@ -42,7 +42,9 @@ export interface BenchView extends BenchState {
   readonly ticket: (row: TrialRow) => Ticket;
   readonly pin: (trials: readonly Trial[]) => Promise<Pinned>;
   readonly reset: (trial: Trial, version: number) => Promise<Pinned>;
-  readonly unpin: (ids: readonly string[]) => Promise<Pinned>;
+  readonly unpin: (trials: readonly Trial[]) => Promise<Pinned>;
+  /** What was taken off last, to be put back. */
+  readonly takenOff: readonly Trial[];
   /** Pins a trial for each break of a tariff, to a place of the zone. */
   readonly pinEdges: (tariff: string, zone: string) => Promise<EdgesPinned>;
   readonly hold: (held: HeldTrials) => void;
@@ -144,6 +146,7 @@ export function BenchProvider({
     },
     [hold, begin],
   );
+  const [takenOff, setTakenOff] = useState<readonly Trial[]>([]);
   const explore = useCallback(
     (exploration: Exploration | undefined) => send({ kind: "explore", exploration }),
     [send],
@@ -161,9 +164,19 @@ export function BenchProvider({
       offer,
       watch: (code) => keepWatched(`${pathname} ${code}`),
       ticket: (one) => ticketOf(one, ofPage),
-      pin: (list) => told(pinTrials(list)),
+      takenOff,
+      pin: async (list) => {
+        const answer = await told(pinTrials(list));
+        // put back, or something else is on: what was taken off is no longer the last deed
+        if (answer.ok) setTakenOff([]);
+        return answer;
+      },
       reset: (one, version) => told(resetTrial({ trial: one, version })),
-      unpin: (ids) => told(unpinTrials(ids)),
+      unpin: async (list) => {
+        const answer = await told(unpinTrials(list.map(({ id }) => id)));
+        if (answer.ok) setTakenOff(list);
+        return answer;
+      },
       pinEdges: (tariff, zone) => pinned(tariff, zone, told),
       hold,
       mark: () => send({ kind: "mark" }),
@@ -188,6 +201,7 @@ export function BenchProvider({
       send,
       explore,
       begin,
+      takenOff,
     ],
   );
   return <Context value={view}>{children}</Context>;

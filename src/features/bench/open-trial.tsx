@@ -100,9 +100,7 @@ function TrialHead() {
         <button
           type="button"
           className="link shrink-0"
-          onClick={() =>
-            void unpin([trial.id]).then((answer) => setTrouble(answer.ok ? undefined : answer.text))
-          }
+          onClick={() => void unpin([own]).then((answer) => setTrouble(answer.ok ? undefined : answer.text))}
         >
           Take it off
         </button>

@@ -9,10 +9,19 @@ import { readTrial, trialName } from "./trial-text";
 
 /** All trials at once: before, after, and the difference; arrows walk through them. */
 export function TrialsTable() {
-  const { trials, rows, ticket, trial, choose, mayEdit } = useBench();
+  const { trials, rows, ticket, trial, choose, mayEdit, unpin } = useBench();
   const id = useId();
   const tickets = new Map(rows.map((row) => [row.id, ticket(row)]));
+  const takeOff = () => {
+    if (!trial || !mayEdit) return;
+    const at = trials.indexOf(trial);
+    const { version: _, ...own } = trial;
+    void unpin([own]);
+    const next = trials[at + 1] ?? trials[at - 1];
+    if (next) choose(next.id);
+  };
   const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key === "Delete") return takeOff();
     const by =
       event.key === "ArrowDown" || event.key === "j"
         ? 1

@@ -127,7 +127,14 @@ const named = ["origins", "services", "offers"];
 function heard(before: BenchState, answer: Exclude<BenchAnswer, { kind: "behind" }>): BenchState {
   switch (answer.kind) {
     case "rows":
-      return { ...before, at: "running", rows: answer.rows, unread: answer.trouble, since: answer.since };
+      return {
+        ...before,
+        at: "running",
+        rows: answer.rows,
+        open: answer.open ?? before.open,
+        unread: answer.trouble,
+        since: answer.since,
+      };
     case "opened":
       return { ...before, open: answer.open };
     case "edges":

@@ -9,7 +9,7 @@ import { EditField } from "@/ui/fields/edit-field";
 import { Button } from "@/ui/parts/button";
 import { SortableList } from "@/ui/parts/sortable-list";
 import { RoundingField } from "./rounding-field";
-import type { RunningFigures } from "./running-figures";
+import { useRunning } from "./use-trial-steps";
 
 type Adjust = NonNullable<Offer["adjust"]>;
 type Addition = NonNullable<Adjust["additions"]>[number];
@@ -20,12 +20,11 @@ interface Props {
   readonly path: string;
   readonly chargeTypes: readonly Choice[];
   readonly currency: string;
-  /** What the open trial comes to after each step. */
-  readonly running: RunningFigures;
 }
 
 /** What is done with the plan's charge, in its order: margin, additions, bounds, rounding; beside each what the open trial comes to. */
-export function AdjustmentsEditor({ offer, path, chargeTypes, currency, running }: Props) {
+export function AdjustmentsEditor({ offer, path, chargeTypes, currency }: Props) {
+  const running = useRunning(offer.code);
   const { mayEdit, commit } = useDraft();
   const [trouble, setTrouble] = useState<string>();
   const { adjust = {} } = offer;

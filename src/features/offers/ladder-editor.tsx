@@ -13,6 +13,7 @@ import { LadderRule } from "./ladder-rule";
 import type { Ladder, Rule } from "./plan-kinds";
 import { outcomeWords } from "./plan-words";
 import { StripView } from "./strip-view";
+import { useTakenRules } from "./use-trial-steps";
 
 interface Props {
   readonly plan: Ladder;
@@ -21,8 +22,7 @@ interface Props {
   readonly sellTariffs: readonly Choice[];
   readonly currency: string;
   readonly notices: readonly Notice[];
-  /** The rules, from 0, that the open trial's charge came by. */
-  readonly taken: readonly number[];
+  readonly offer: string;
 }
 
 const matches = [
@@ -36,7 +36,8 @@ const matches = [
 const LAST = "last";
 
 /** A ladder: its rules as sentences in their order, what happens when none fits, and the strip of what falls to which. */
-export function LadderEditor({ plan, path, choices, sellTariffs, currency, notices, taken }: Props) {
+export function LadderEditor({ plan, path, choices, sellTariffs, currency, notices, offer }: Props) {
+  const taken = useTakenRules(offer);
   const { mayEdit, commit } = useDraft();
   const [open, setOpen] = useState<string>();
   const { entries, move: show, reset } = useArranged(plan.rules, same);

@@ -1,11 +1,8 @@
 "use client";
 
-import { useMemo } from "react";
 import type { Channel, Offer } from "@/core/setup/offer";
 import type { Plan } from "@/core/setup/plan";
 import { joinPath } from "@/core/setup/path";
-import type { Step } from "@/core/working/step";
-import { useBench } from "@/features/bench";
 import { DraftChoice, DraftDecimal, FindingsNote, MemberHead, type Notice } from "@/features/draft";
 import type { Choice, RuleChoices } from "@/features/rules";
 import { Section } from "@/ui/parts/section";
@@ -14,7 +11,6 @@ import { FreeEditor } from "./free-editor";
 import { basisWords, planWords } from "./offer-words";
 import { PlanEditor } from "./plan-editor";
 import { PriceExplorer } from "./price-explorer";
-import { runningFigures } from "./running-figures";
 import { ServicesBehind } from "./services-behind";
 import { TextsEditor } from "./texts-editor";
 import { TrialSide } from "./trial-side";
@@ -33,16 +29,10 @@ interface Props {
   readonly former: readonly Plan[];
 }
 
-const none: readonly Step[] = [];
-
 /** An offer read from top to bottom: where and for whom, what stands behind it, what it costs, what is added, when it is free. */
 export function OfferPage(props: Props) {
   const { offer, channels, services, chargeTypes, choices, homeCurrency, businessTax, notices } = props;
   const path = joinPath("offers", offer.code);
-  const { open } = useBench();
-  const steps = open?.after.offers.find((one) => one.offer === offer.code)?.working ?? none;
-  const running = useMemo(() => runningFigures(steps, offer.code), [steps, offer.code]);
-  const taken = steps.flatMap((step) => (step.code === "rule-matched" ? [step.inputs.rule - 1] : []));
   return (
     <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_232px]">
       <div className="min-w-0">
@@ -71,7 +61,6 @@ export function OfferPage(props: Props) {
             homeCurrency={homeCurrency}
             notices={notices}
             former={props.former}
-            taken={taken}
           />
           <p className="text-soft">{basisWords(offer, channels)}</p>
         </Section>
@@ -81,7 +70,6 @@ export function OfferPage(props: Props) {
             path={`${path}/adjust`}
             chargeTypes={chargeTypes}
             currency={homeCurrency}
-            running={running}
           />
         </Section>
         <Section name="Free">
@@ -114,7 +102,7 @@ export function OfferPage(props: Props) {
         </Section>
       </div>
       <aside aria-label="The open trial" className="sticky top-0 max-xl:static">
-        <TrialSide offer={offer} running={running} />
+        <TrialSide offer={offer} />
       </aside>
     </div>
   );

@@ -21,7 +21,6 @@ interface Props {
   readonly notices: readonly Notice[];
   /** Plans the offer had before, the newest of each kind. */
   readonly former: readonly Plan[];
-  readonly taken: readonly number[];
 }
 
 const pers = [
@@ -92,7 +91,7 @@ function PlanFields({
   sellTariffs,
   homeCurrency,
   notices,
-  taken,
+  offer,
 }: Props & { readonly plan: Plan }) {
   switch (plan.kind) {
     case "costPlus":
@@ -124,7 +123,7 @@ function PlanFields({
           sellTariffs={sellTariffs}
           currency={homeCurrency}
           notices={notices}
-          taken={taken}
+          offer={offer.code}
         />
       );
     case "byGoodsClass":

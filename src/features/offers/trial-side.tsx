@@ -4,11 +4,12 @@ import type { Offer } from "@/core/setup/offer";
 import { NearestEdges, useBench } from "@/features/bench";
 import { reasonSentence } from "@/messages/reason-sentence";
 import { ReasonLink } from "@/features/quotes";
-import type { RunningFigures } from "./running-figures";
+import { useRunning } from "./use-trial-steps";
 
 /** The open trial at the side of the offer's page: what each step comes to, what we pay and keep, and what is near. */
-export function TrialSide({ offer, running }: { readonly offer: Offer; readonly running: RunningFigures }) {
-  const { trial, row } = useBench();
+export function TrialSide({ offer }: { readonly offer: Offer }) {
+  const running = useRunning(offer.code);
+  const { trial, row, isOpen } = useBench();
   if (!trial || !row || "problems" in row) return null;
   const pair = row.offers.find((one) => one.offer === offer.code);
   const after = pair?.after;
@@ -67,7 +68,7 @@ export function TrialSide({ offer, running }: { readonly offer: Offer; readonly 
           </table>
         )}
       </section>
-      <NearestEdges isNarrow />
+      {!isOpen && <NearestEdges isNarrow />}
     </div>
   );
 }
