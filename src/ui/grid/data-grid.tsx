@@ -1,7 +1,17 @@
 "use client";
 
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useId, useMemo, useRef, type KeyboardEvent, type ReactNode, type RefObject } from "react";
+import {
+  memo,
+  useCallback,
+  useEffect,
+  useId,
+  useMemo,
+  useRef,
+  type KeyboardEvent,
+  type ReactNode,
+  type RefObject,
+} from "react";
 import { classNames } from "../class-names";
 import type { Place } from "./block";
 import { Cell, type CellLook } from "./grid-cell";
@@ -14,7 +24,7 @@ import {
   type ShownColumn,
 } from "./grid-columns";
 import type { CellEdit, GridCommitted } from "./grid-source";
-import { useGrid } from "./use-grid";
+import { useGrid, type Grid } from "./use-grid";
 
 interface Props extends CellLook {
   readonly label: string;
@@ -54,13 +64,14 @@ export function DataGrid(props: Props) {
     count: shownRows,
     getScrollElement: () => box.current,
     estimateSize: () => ROW,
-    overscan: 12,
+    overscan: 6,
     initialRect: { width: 1200, height: 640 },
   });
   const shown = useColumnsShown(columns, box);
   const { row, column } = grid.active;
   const total = columns.reduce((sum, entry) => sum + entry.width, 0);
-  const lefts = fixedLefts(columns);
+  const lefts = useMemo(() => fixedLefts(columns), [columns]);
+  const takeBack = useCallback(() => box.current?.focus(), []);
 
   useEffect(() => {
     virtual.scrollToIndex(row, { align: "auto" });
@@ -107,27 +118,17 @@ export function DataGrid(props: Props) {
           <Head overhead={props.overhead} shown={shown} lefts={lefts} />
           <div role="rowgroup" className="relative" style={{ height: virtual.getTotalSize() }}>
             {virtual.getVirtualItems().map((item) => (
-              <div
+              <Row
                 key={item.key}
-                role="row"
-                aria-rowindex={item.index + 2}
-                className="absolute inset-x-0 flex"
-                style={{ height: ROW, transform: `translateY(${item.start}px)` }}
-              >
-                {shown.map(({ entry, at: i, skipped }) => (
-                  <Cell
-                    key={entry.key}
-                    id={`${id}-${item.index}-${i}`}
-                    place={{ row: item.index, column: i }}
-                    column={entry}
-                    skipped={skipped}
-                    left={lefts[i]}
-                    grid={grid}
-                    look={props}
-                    onDone={() => box.current?.focus()}
-                  />
-                ))}
-              </div>
+                id={id}
+                index={item.index}
+                start={item.start}
+                shown={shown}
+                lefts={lefts}
+                grid={grid}
+                look={props}
+                onDone={takeBack}
+              />
             ))}
           </div>
         </div>
@@ -146,6 +147,43 @@ export function DataGrid(props: Props) {
     </div>
   );
 }
+
+interface RowProps {
+  readonly id: string;
+  readonly index: number;
+  readonly start: number;
+  readonly shown: readonly ShownColumn[];
+  readonly lefts: readonly (number | undefined)[];
+  readonly grid: Grid;
+  readonly look: CellLook;
+  readonly onDone: () => void;
+}
+
+/** A row; while it only scrolls by it is not drawn anew. */
+const Row = memo(function Row({ id, index, start, shown, lefts, grid, look, onDone }: RowProps) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      className="absolute inset-x-0 flex"
+      style={{ height: ROW, transform: `translateY(${start}px)` }}
+    >
+      {shown.map(({ entry, at: i, skipped }) => (
+        <Cell
+          key={entry.key}
+          id={`${id}-${index}-${i}`}
+          place={{ row: index, column: i }}
+          column={entry}
+          skipped={skipped}
+          left={lefts[i]}
+          grid={grid}
+          look={look}
+          onDone={onDone}
+        />
+      ))}
+    </div>
+  );
+});
 
 interface HeadProps {
   readonly overhead: ReactNode;
@@ -193,7 +231,8 @@ function useColumnsShown(columns: readonly GridColumn[], box: RefObject<HTMLDivE
     overscan: 4,
     initialRect: { width: 1200, height: 640 },
   });
-  return shownColumns(columns, across.getVirtualItems());
+  const inView = across.getVirtualItems();
+  return useMemo(() => shownColumns(columns, inView), [columns, inView]);
 }
 
 /** As many rows as there are, and those that were pasted and could not be stored. */

@@ -1,6 +1,14 @@
 "use client";
 
-import { useCallback, useEffect, useRef, useState, type ClipboardEvent, type KeyboardEvent } from "react";
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+} from "react";
 import { blockBetween, fromClipboard, moved, toClipboard, type Block, type Place } from "./block";
 import type { CellEdit, GridSource } from "./grid-source";
 import { filled, pasted, sameIn, textsOf } from "./block-edits";
@@ -64,7 +72,8 @@ function useStore(source: GridSource) {
     (edits: readonly CellEdit[]) => (line.current = line.current.then(() => storeNow(edits))),
     [storeNow],
   );
-  return { unstored, store, discard: () => keep(nothing) };
+  const discard = useCallback(() => keep(nothing), [keep]);
+  return { unstored, store, discard };
 }
 
 /** The state of a grid: which cell is active, which are selected, what is being typed, what could not be stored. */
@@ -80,7 +89,7 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
 
   const { unstored, store, discard } = useStore(source);
 
-  const block = blockBetween(anchor, active);
+  const block = useMemo(() => blockBetween(anchor, active), [anchor, active]);
   const finish = useCallback(
     (step: Place | undefined, everywhere = false) => {
       if (typing !== undefined)
@@ -103,28 +112,32 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
     [source, active, unstored],
   );
 
-  return {
-    active,
-    block,
-    typing,
-    setTyping,
-    unstored,
-    go,
-    begin,
-    finish,
-    giveUp: () => (typing === undefined ? discard() : setTyping(undefined)),
-    retry: () => void store([]),
-    onKeyDown: (event: KeyboardEvent) =>
-      onGridKey(event, { source, active, block, go, begin, store, discard }),
-    onCopy: (event: ClipboardEvent) => {
-      event.preventDefault();
-      event.clipboardData.setData("text/plain", toClipboard(textsOf(block, source)));
-    },
-    onPaste: (event: ClipboardEvent) => {
-      event.preventDefault();
-      void store(pasted(fromClipboard(event.clipboardData.getData("text/plain")), block, source));
-    },
-  };
+  // the same object while nothing changed: rows that only scroll by are not drawn anew
+  return useMemo(
+    () => ({
+      active,
+      block,
+      typing,
+      setTyping,
+      unstored,
+      go,
+      begin,
+      finish,
+      giveUp: () => (typing === undefined ? discard() : setTyping(undefined)),
+      retry: () => void store([]),
+      onKeyDown: (event: KeyboardEvent) =>
+        onGridKey(event, { source, active, block, go, begin, store, discard }),
+      onCopy: (event: ClipboardEvent) => {
+        event.preventDefault();
+        event.clipboardData.setData("text/plain", toClipboard(textsOf(block, source)));
+      },
+      onPaste: (event: ClipboardEvent) => {
+        event.preventDefault();
+        void store(pasted(fromClipboard(event.clipboardData.getData("text/plain")), block, source));
+      },
+    }),
+    [active, block, typing, unstored, go, begin, finish, store, discard, source],
+  );
 }
 
 export type Grid = ReturnType<typeof useGrid>;
