@@ -11,6 +11,7 @@ import { joinPath, type Json } from "@/core/setup/path";
 import { answerText, useDraft } from "@/features/draft";
 import { planWords } from "@/features/offers";
 import { list } from "@/messages/figures";
+import { AddSelect } from "@/ui/parts/add-select";
 import { SortableList } from "@/ui/parts/sortable-list";
 import { CopyOffers } from "./copy-offers";
 
@@ -111,22 +112,15 @@ export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props
       {mayEdit && (
         <div className="mt-1.5 flex flex-wrap items-center gap-2">
           {left.length > 0 && (
-            <select
-              aria-label="Give another offer here too"
-              className="control h-7 px-1 text-soft"
-              value=""
-              onChange={(event) => {
-                const offer = offers.find(({ code }) => code === event.target.value);
+            <AddSelect
+              label="Give another offer here too"
+              words="and also give …"
+              options={left.map(({ code, name }) => ({ value: code, name }))}
+              onAdd={(code) => {
+                const offer = offers.find((one) => one.code === code);
                 if (offer) void give(offer, [...offer.channels, channel.code]);
               }}
-            >
-              <option value="">and also give …</option>
-              {left.map(({ code, name }) => (
-                <option key={code} value={code}>
-                  {name}
-                </option>
-              ))}
-            </select>
+            />
           )}
           <CopyOffers
             channel={channel}

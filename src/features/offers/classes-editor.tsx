@@ -7,6 +7,7 @@ import type { Json } from "@/core/setup/path";
 import type { Plan } from "@/core/setup/plan";
 import { answerText, changeAt, DraftChoice, useDraft, useDraftValue } from "@/features/draft";
 import { TermsEditor, type Choice } from "@/features/rules";
+import { AddSelect } from "@/ui/parts/add-select";
 
 type ByClass = Extract<Plan, { kind: "byGoodsClass" }>;
 
@@ -94,24 +95,17 @@ export function ClassesEditor({ plan, path, goodsClasses, currency }: Props) {
         </li>
       </ul>
       {mayEdit && left.length > 0 && (
-        <select
-          aria-label="Add a goods class"
-          className="control mb-1 h-7 px-1 text-soft"
-          value=""
-          onChange={(event) =>
+        <AddSelect
+          label="Add a goods class"
+          words="and for …"
+          options={left}
+          onAdd={(goodsClass) =>
             void store(at(plan.classes.length), undefined, {
-              goodsClass: event.target.value,
+              goodsClass,
               terms: [{ measure: "quantity", amount: "0" }],
             })
           }
-        >
-          <option value="">and for …</option>
-          {left.map(({ value, name }) => (
-            <option key={value} value={value}>
-              {name}
-            </option>
-          ))}
-        </select>
+        />
       )}
       {trouble !== undefined && (
         <p role="alert" className="text-loss">

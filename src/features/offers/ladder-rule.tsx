@@ -85,9 +85,10 @@ function RuleFields({
 }: Props & { readonly own: Pick<ReturnType<typeof useDraftValue<Rule>>, "onCommit" | "onTyping"> }) {
   const { mayEdit } = useDraft();
   return (
-    <div className="mt-1.5 ml-[30px] space-y-1.5">
+    <div className="mt-1.5 ml-[30px] space-y-1.5 rounded-md bg-sheet p-1">
       <ConditionsEditor
         label="When"
+        isSaid
         path={`${path}/when`}
         conditions={rule.when}
         choices={choices}

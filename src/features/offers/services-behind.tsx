@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { Offer } from "@/core/setup/offer";
 import { answerText, changeAt, DraftChoice, useDraft } from "@/features/draft";
 import type { Choice } from "@/features/rules";
+import { AddSelect } from "@/ui/parts/add-select";
 import { SortableList } from "@/ui/parts/sortable-list";
 
 interface Props {
@@ -78,19 +79,12 @@ export function ServicesBehind({ offer, path, services }: Props) {
             })}
           />
           {mayEdit && left.length > 0 && (
-            <select
-              aria-label="Add a service"
-              className="control my-1 h-7 px-1 text-soft"
-              value=""
-              onChange={(event) => void store([...offer.services, event.target.value])}
-            >
-              <option value="">and by …</option>
-              {left.map(({ value, name }) => (
-                <option key={value} value={value}>
-                  {name}
-                </option>
-              ))}
-            </select>
+            <AddSelect
+              label="Add a service"
+              words="and by …"
+              options={left}
+              onAdd={(code) => void store([...offer.services, code])}
+            />
           )}
           {trouble !== undefined && (
             <p role="alert" className="text-loss">

@@ -9,10 +9,14 @@ import { useRunning } from "./use-trial-steps";
 /** The open trial at the side of the offer's page: what each step comes to, what we pay and keep, and what is near. */
 export function TrialSide({ offer }: { readonly offer: Offer }) {
   const running = useRunning(offer.code);
-  const { trial, row, isOpen } = useBench();
+  const { trial, trials, rows, row, isOpen, offer: looked, choose } = useBench();
   if (!trial || !row || "problems" in row) return null;
   const pair = row.offers.find((one) => one.offer === offer.code);
   const after = pair?.after;
+  const having = rows.find(
+    (one) => "offers" in one && one.offers.some(({ offer: code }) => code === offer.code),
+  );
+  const other = trials.find(({ id }) => id === having?.id);
   const { additions = [] } = offer.adjust ?? {};
   const steps: readonly (readonly [string, string | undefined])[] = [
     ["The plan", running.plan],
@@ -31,7 +35,16 @@ export function TrialSide({ offer }: { readonly offer: Offer }) {
           {trial.name}
         </p>
         {!after ? (
-          <p className="text-soft">Its channel does not have this offer: Alt ↓ goes to the next trial.</p>
+          <p className="text-soft">
+            Its channel does not have this offer.{" "}
+            {other ? (
+              <button type="button" className="link" onClick={() => choose(other.id)}>
+                Look at {other.name}
+              </button>
+            ) : (
+              "No trial comes by one that has it."
+            )}
+          </p>
         ) : "withheld" in after ? (
           <p>
             <span className="text-soft">withheld: </span>
@@ -68,7 +81,7 @@ export function TrialSide({ offer }: { readonly offer: Offer }) {
           </table>
         )}
       </section>
-      {!isOpen && <NearestEdges isNarrow />}
+      {!isOpen && looked === offer.code && <NearestEdges isNarrow />}
     </div>
   );
 }

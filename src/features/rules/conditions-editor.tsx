@@ -5,6 +5,7 @@ import { useState } from "react";
 import type { Condition } from "@/core/setup/condition";
 import { conditionSentence, conditionsSentence } from "@/messages/condition-sentence";
 import type { Committed } from "@/ui/fields/commit";
+import { AddSelect } from "@/ui/parts/add-select";
 import { ConditionFields } from "./condition-fields";
 import {
   beginCondition,
@@ -28,6 +29,8 @@ interface Props {
   readonly readOnly: boolean;
   /** Whether all must hold, or any of them does. */
   readonly how?: "all" | "any";
+  /** Whether the sentence they make is shown elsewhere. */
+  readonly isSaid?: boolean;
 }
 
 /** Conditions that must all hold, each changed where it stands and read back together in one sentence. */
@@ -41,6 +44,7 @@ export function ConditionsEditor({
   onTyping,
   readOnly,
   how = "all",
+  isSaid,
 }: Props) {
   const [trouble, setTrouble] = useState<string>();
   const store = async (next: readonly Condition[]): Promise<Committed> => {
@@ -58,7 +62,7 @@ export function ConditionsEditor({
   return (
     <fieldset data-path={path} disabled={readOnly} className="min-w-0">
       <legend className="sr-only">{label}</legend>
-      <p className="mb-1">
+      <p className={isSaid ? "sr-only" : "mb-1"}>
         <span className="text-soft">{label} </span>
         {how === "all"
           ? conditionsSentence(conditions, currency)
@@ -99,21 +103,16 @@ export function ConditionsEditor({
             );
           })}
           <li>
-            <select
-              aria-label="Add a condition about"
-              className="control h-7 px-1 text-soft"
-              value=""
-              onChange={(event) => add(event.target.value as ConditionKind)}
-            >
-              <option value="">
-                {conditions.length === 0 ? "only if …" : how === "all" ? "and if …" : "or if …"}
-              </option>
-              {(Object.keys(conditionKinds) as ConditionKind[]).map((kind) => (
-                <option key={kind} value={kind} disabled={beginCondition(kind, choices) === undefined}>
-                  {conditionKinds[kind]}
-                </option>
-              ))}
-            </select>
+            <AddSelect
+              label="Add a condition about"
+              words={conditions.length === 0 ? "only if …" : how === "all" ? "and if …" : "or if …"}
+              options={(Object.keys(conditionKinds) as ConditionKind[]).map((kind) => ({
+                value: kind,
+                name: conditionKinds[kind],
+                disabled: beginCondition(kind, choices) === undefined,
+              }))}
+              onAdd={(kind) => add(kind as ConditionKind)}
+            />
           </li>
         </ul>
       )}
