@@ -15,12 +15,12 @@ const views: readonly [
   ["order", "/orders/10482", "light"],
   ["order-dark", "/orders/10477", "dark"],
   ["order-withheld", "/orders?queue=needs-look", "light"],
-  ["tariff", "/tariffs/PNP-PARCEL-BUY?edition=2026&row=3&break=3&against=SHOP-POST-SELL", "light", pinTrial],
-  ["tariff-dark", "/tariffs/STP-TRT-BUY?row=2&break=2", "dark"],
+  ["tariff", "/tariffs/PNP-PARCEL-BUY?edition=2026&row=3&break=3&against=SHOP-POST-SELL", "light", focusGrid],
   ["tariffs", "/tariffs", "light"],
   ["tariff-file", "/tariffs/+file", "light", chooseFile],
   ["tariff-compare", "/tariffs/PNP-PARCEL-BUY/compare?a=2026&b=2027", "light"],
-  ["offer", "/offers/island", "light"],
+  ["offer", "/offers/dealer-parcel", "light", showLadder],
+  ["channel", "/channels/web?goods=2+SMOKER&country=EE&postcode=10111", "light"],
   ["zones", "/zones/PNP", "light"],
   ["carrier", "/carriers/PNP", "light"],
   ["service", "/services/TRN-EXPRESS", "light"],
@@ -33,7 +33,8 @@ const views: readonly [
     "light",
   ],
   ["board", "/zones/board", "light"],
-  ["try", "/offers/try?channel=web&goods=2+SMOKER&country=SE&postcode=62145", "light"],
+  // last: the bench stays open
+  ["bench", "/offers/point", "light", typeOnBench],
 ];
 
 const flags = [
@@ -44,10 +45,25 @@ const flags = [
   "--no-first-run",
 ];
 
-async function pinTrial(page: Page): Promise<void> {
-  await page.getByLabel(/Trial: how much/).fill("7.4");
-  await page.keyboard.press("Enter");
+async function focusGrid(page: Page): Promise<void> {
   await page.getByRole("grid").focus();
+}
+
+/** A trial that the offer can be given on, and the ladder in view. */
+async function showLadder(page: Page): Promise<void> {
+  await page.locator("[data-bench=running]").waitFor();
+  await page.getByRole("button", { name: /^Look at/ }).click();
+  await page.getByRole("figure", { name: /What falls to which rule/ }).scrollIntoViewIfNeeded();
+  await page.getByText("We keep, without tax").or(page.getByText("withheld:").first()).first().waitFor();
+}
+
+/** The open bench while a figure is being typed: nothing is stored. */
+async function typeOnBench(page: Page): Promise<void> {
+  await page.locator("[data-bench=running]").waitFor();
+  await page.keyboard.press("b");
+  await page.getByRole("option", { name: /^Just under free/ }).click();
+  await page.getByRole("textbox", { name: "Amount" }).fill("5.50");
+  await page.getByText("changed", { exact: true }).first().waitFor();
 }
 
 async function chooseFile(page: Page): Promise<void> {
