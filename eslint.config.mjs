@@ -25,7 +25,18 @@ const impure = [
 ];
 
 export default tseslint.config(
-  { ignores: ["node_modules", ".next", ".build", ".data", "next-env.d.ts", "coverage", "src/db/migrations"] },
+  {
+    ignores: [
+      "node_modules",
+      ".next",
+      ".build",
+      ".data",
+      "next-env.d.ts",
+      "coverage",
+      "test-results",
+      "src/db/migrations",
+    ],
+  },
   // no comment can switch a rule off
   { linterOptions: { noInlineConfig: true } },
   ...tseslint.configs.strict,

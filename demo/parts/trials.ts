@@ -30,9 +30,14 @@ function trial(
 /** What the business keeps an eye on: everyday parcels, each edge that once went wrong, the dear ones. */
 export const trials: readonly Trial[] = [
   trial("Frames → Tampere", "web", tampere, [[1, "FRAME-25"]], [{ offer: "post", is: "given" }]),
-  trial("Two crates of honey → Umeå", "web", { country: "SE", postcode: "90325", city: "Umeå" }, [
-    [2, "HONEY-24"],
-  ]),
+  trial(
+    "Frames for a dealer → Vilnius",
+    "dealers",
+    { country: "LT", postcode: "01100", city: "Vilnius" },
+    [[2, "FRAME-25"]],
+    [{ offer: "dealer-parcel", is: "given" }],
+    { customer: { group: "dealer" } },
+  ),
   trial("Smoker → Visby", "web", visby, [[1, "SMOKER"]], [{ offer: "post", is: "given" }]),
   trial("Hive kit → Riga", "web", riga, [[1, "HIVE-KIT"]]),
   trial("Just under free → Tallinn", "web", estonia, [[2, "SMOKER"]], [{ offer: "point", is: "given" }]),

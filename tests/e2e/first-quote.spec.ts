@@ -64,7 +64,7 @@ test("from nothing to the first quote by screens alone, led by the line", async 
   await expect(line).not.toContainText("yet");
 
   await page.getByRole("link", { name: "Try an order" }).click();
-  await page.getByLabel("Goods").fill("1 × 0,8 kg at 20");
+  await page.getByLabel("Goods", { exact: true }).fill("1 × 0,8 kg at 20");
   await page.getByRole("button", { name: "Rate it" }).click();
   const row = page
     .getByRole("region", { name: "Offers for this order" })

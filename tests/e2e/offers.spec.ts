@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { expect, test, type Page } from "@playwright/test";
 import { BenchDriver } from "./drivers/bench-driver";
 import { OfferDriver } from "./drivers/offer-driver";
+import { TariffDriver } from "./drivers/tariff-driver";
 
 interface Case {
   readonly name: string;
@@ -13,6 +14,9 @@ interface Case {
 }
 
 const { cases } = JSON.parse(readFileSync("tests/conformance/plans-and-adjustments.json", "utf8")) as {
+  readonly cases: readonly Case[];
+};
+const { cases: tableCases } = JSON.parse(readFileSync("tests/conformance/breaks-up-to.json", "utf8")) as {
   readonly cases: readonly Case[];
 };
 const caseOf = (name: string) => cases.find((one) => one.name === name)!;
@@ -174,22 +178,69 @@ test.describe
       await expect(offer.textbox("Terms, term 2: figure")).toHaveValue("1.25");
     });
 
-    test("what it costs us, and a sell tariff", async ({ page }) => {
-      const offer = new OfferDriver(page);
+    test("a sell tariff, and what a service by a like table costs us", async ({ page }) => {
       const bench = new BenchDriver(page);
+      const offer = new OfferDriver(page);
+      await caseTariff(page, "CASE-T", "sell");
+      await caseTariff(page, "CASE-B", "buy");
+      await page.goto("/carriers/PNP");
+      await page.getByRole("button", { name: "Add a service" }).click();
+      await page.getByRole("textbox", { name: "Name", exact: true }).first().fill("Case service");
+      await page.getByRole("button", { name: "Add", exact: true }).click();
+      await expect(page.getByRole("heading", { level: 1, name: "Case service" })).toBeVisible();
+      await page.getByLabel("Rate from").selectOption({ label: "tariff CASE-B" });
+      await expect(page.getByRole("link", { name: "Open the tariff" })).toBeVisible();
+
       await offer.open("post");
-      await offer.add("table", CHANNEL, "Pinepost Parcel");
-      await bench.unfold();
-      await bench.pin(line("one"));
-      const [, , charge, , cost] = await bench.offer("table").getByRole("cell").allInnerTexts();
-      expect(charge).toMatch(/^\d+\.\d\d$/);
-      expect(charge).toBe(cost);
+      await offer.add("bought", CHANNEL, "Case service");
+      await offer.add("table", CHANNEL, SERVICE);
       await offer.kind("tariff");
-      await expect(page.getByRole("link", { name: "Open its table" })).toBeVisible();
-      const source = page.getByRole("region", { name: /came about/ });
-      await expect(source).toContainText(/falls in/);
+      await offer.choose("Tariff").selectOption({ label: "CASE-T" });
+      await bench.unfold();
+      // the table's own cases: pieces of 1.5 kg, and a gram more
+      for (const [goods, name] of [
+        ["1 × 1.5 kg 1x1x1 cm", "inside the first"],
+        ["2 × 1.5 kg 1x1x1 cm", "exactly on the first edge"],
+        ["2 × 1.5 kg 1x1x1 cm, 1 × 0.001 kg 1x1x1 cm", "a gram over the edge"],
+        ["13 × 1.5 kg 1x1x1 cm, 1 × 0.5 kg 1x1x1 cm", "exactly on the last edge"],
+      ] as const) {
+        await bench.pin(`${goods} to EE 10111, CASE`);
+        const [expected] = tableCases.find((one) => one.name === name)!.expect.offers;
+        for (const code of ["table", "bought"]) await expect(bench.charge(code)).toHaveText(expected!.net);
+      }
+      await bench.pin("14 × 1.5 kg 1x1x1 cm to EE 10111, CASE");
+      for (const code of ["table", "bought"])
+        await expect(
+          bench.offer(code).getByRole("link", { name: /over the last break|more than/i }),
+        ).toBeVisible();
     });
   });
+
+/** The conformance cases' table, built on the screen: 3, 8 and 20 kg, with the rates of its one zone. */
+async function caseTariff(page: Page, code: string, side: "buy" | "sell"): Promise<void> {
+  await page.goto("/tariffs");
+  await page.getByRole("combobox", { name: /^for/ }).selectOption(side);
+  await page.getByRole("combobox", { name: /^on the zones of/ }).selectOption("PNP");
+  await page.getByRole("button", { name: "Add a tariff" }).click();
+  await page.getByRole("textbox", { name: "Name", exact: true }).first().fill(code);
+  await page.getByRole("textbox", { name: /^Code/ }).fill(code);
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("heading", { level: 1, name: code })).toBeVisible();
+  const edge = page.getByRole("textbox", { name: /Edge of break 1/ });
+  await edge.fill("3");
+  await edge.press("Enter");
+  await expect(page.getByRole("columnheader", { name: "3", exact: true })).toBeVisible();
+  const tariff = new TariffDriver(page);
+  for (const at of ["8", "20"]) {
+    await page.getByLabel("Edge of the new break").fill(at);
+    await page.getByRole("button", { name: "Add a break" }).click();
+    await expect(page.getByRole("columnheader", { name: at, exact: true })).toBeVisible();
+  }
+  await tariff.cell(0, 0).click();
+  await tariff.paste("4.10\t6.35\t11.90");
+  await expect(tariff.cell(0, 2)).toHaveText("11.90");
+  await expect(tariff.grid.locator("[role=gridcell].italic")).toHaveCount(0);
+}
 
 test("a rule that nothing is left for is struck with its reason; moved up by keys it counts, and undone it does not", async ({
   page,
@@ -215,4 +266,24 @@ test("a rule that nothing is left for is struck with its reason; moved up by key
   await expect(page.getByText("can never match")).toHaveCount(0);
   await page.keyboard.press("Control+z");
   await expect(rule(3)).toContainText("can never match");
+});
+
+test("a click on an offer's curve makes a trial of that point", async ({ page }) => {
+  const offer = new OfferDriver(page);
+  const bench = new BenchDriver(page);
+  await offer.open("express");
+  await page.getByLabel("Places").fill("EE 10111, FI 33100");
+  await page.getByLabel("Up to and including").fill("20");
+  const curve = page.getByRole("application", { name: /^Express, charge with tax/ });
+  await curve.scrollIntoViewIfNeeded();
+  await expect(page.getByText("charge, FI 33100")).toBeVisible();
+  // by keys: the 50th of a hundred points up to 20 kg
+  await curve.focus();
+  for (let i = 0; i < 50; i++) await page.keyboard.press("ArrowRight");
+  const reading = page.getByText(/^10 kg: charge \d+\.\d\d, we pay/);
+  await expect(reading).toBeVisible();
+  const charge = /charge (\d+\.\d\d)/.exec(await reading.innerText())![1]!;
+  await page.keyboard.press("Enter");
+  await expect(bench.trial(/^10 kg → EE 10111/)).toBeVisible();
+  await expect(bench.charge("Express")).toHaveText(charge);
 });

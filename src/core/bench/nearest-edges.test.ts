@@ -57,7 +57,12 @@ test("goods to the cent until it is free, on the channel's basis", () => {
     ladder(setup);
     setup.offers[0]!.free = { anyOf: [{ measure: "goodsValue", op: ">=", value: "25" }] };
   });
-  expect(found).toContainEqual({ of: "goods", way: "more", by: "15", after: { charge: "0.00", free: true } });
+  expect(found).toContainEqual({
+    of: "goods",
+    way: "more",
+    by: "15.00",
+    after: { charge: "0.00", free: true },
+  });
 });
 
 test("pieces of the first line, and a weight shared by several pieces", () => {

@@ -107,7 +107,7 @@ class Probe {
         const edge = this.between(near, far, last, outcome);
         const { figure, way: by } = edge.outcome;
         if (figure !== start.figure && by !== start.way)
-          return [{ of, way, by: value(edge.steps).toString(), after: edge.outcome.side }];
+          return [{ of, way, by: unit.text(value(edge.steps)), after: edge.outcome.side }];
         [near, last] = [edge.steps, edge.outcome];
         continue;
       }
@@ -154,14 +154,16 @@ class Probe {
       const [line] = lines;
       const digits = minorUnit(this.request.currency ?? this.currency());
       const step = Decimal.one.dividedBy(Decimal.whole(10 ** digits), digits, "halfAwayFromZero");
-      return line && { step, has: line.price, alter: dearer(line.index) };
+      const text = (value: Decimal) => value.toFixed(digits);
+      return line && { step, has: line.price, text, alter: dearer(line.index) };
     }
     const [line] = lines
       .filter(({ item }) => item.weight && item.shippable)
       .sort((a, b) => a.quantity - b.quantity || a.index - b.index);
     const pieces = Decimal.whole(line?.quantity ?? 1);
     const has = (line?.item.weight ?? Decimal.zero).times(pieces);
-    return line && { step: Decimal.of("0.001").times(pieces), has, alter: heavier(line.index) };
+    const step = Decimal.of("0.001").times(pieces);
+    return line && { step, has, text: (value: Decimal) => value.toString(), alter: heavier(line.index) };
   }
 
   private currency(): string {

@@ -11,7 +11,7 @@ export const tones: Readonly<Record<Ticket["tone"], string>> = {
   same: "text-soft",
 };
 
-/** The trials as small tickets; those that changed come first, so that an effect is never off the edge. */
+/** The trials as small tickets. */
 export function Tickets() {
   const { rows, trials, ticket, trial, choose, setOpen, mayEdit } = useBench();
   if (trials.length === 0)
@@ -24,7 +24,9 @@ export function Tickets() {
     );
   const names = new Map(trials.map(({ id, name }) => [id, name]));
   const tickets = rows.map(ticket);
-  const rank = (one: Ticket) => (one.failed > 0 || one.isChanged ? 0 : one.othersChanged > 0 ? 1 : 2);
+  // the open one, then those that changed or failed: no effect is off the edge
+  const rank = (one: Ticket) =>
+    one.id === trial?.id ? 0 : one.failed > 0 || one.isChanged ? 1 : one.othersChanged > 0 ? 2 : 3;
   const ordered = [...tickets].sort((a, b) => rank(a) - rank(b));
   return (
     <ul className="flex min-w-0 flex-1 gap-2 overflow-x-auto py-0.5" aria-label="Trials">

@@ -2,7 +2,7 @@
 
 import { useCallback, useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
-import { joinPath } from "@/core/setup/path";
+import { joinPath, splitPath } from "@/core/setup/path";
 import type { ItemGrounds } from "@/core/setup/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { GoodsClass } from "@/core/setup/business";
@@ -55,6 +55,16 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, groun
     [shown, fields, withDefault, currency],
   );
   const editable = useCallback(({ column }: Place) => mayEdit && column > 0, [mayEdit]);
+  const marked = useMemo(
+    () =>
+      new Set(
+        notices.flatMap(({ source, severity }) => {
+          const [list, sku] = splitPath(source);
+          return list === "items" && sku !== undefined && severity !== "note" ? [sku] : [];
+        }),
+      ),
+    [notices],
+  );
   const lacking = items.filter(
     (item) => lacksWeight(item) && !(item.goodsClass !== undefined && withDefault.includes(item.goodsClass)),
   ).length;
@@ -95,7 +105,10 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, groun
             onActive={onActive}
             emptyText={emptyText}
             mark={({ row, column }) =>
-              fields[column] === "weight" && shown[row] && lacksWeight(shown[row]) ? "warning" : undefined
+              (fields[column] === "weight" && shown[row] && lacksWeight(shown[row])) ||
+              (column === 0 && marked.has(shown[row]?.sku ?? ""))
+                ? "warning"
+                : undefined
             }
             onRemoveRow={(row) => void remove(row).then(setTrouble)}
             height="calc(100vh - 300px)"

@@ -5,7 +5,7 @@ import type { Measure } from "@/core/setup/measures";
 import { measureStrip, stripMeasures, type StripPart } from "@/core/plans/measure-strip";
 import { useBench } from "@/features/bench";
 import { measureName } from "@/messages/condition-sentence";
-import { laneSwatch } from "@/ui/charts/lanes";
+import { laneGround } from "@/ui/charts/lanes";
 import type { Ladder } from "./plan-kinds";
 import { partWords, stripUnit, trialValue } from "./strip-words";
 
@@ -119,12 +119,12 @@ function Part({
       aria-hidden
       title={partWords(part, "")}
       className={`absolute top-0 h-[18px] overflow-hidden border-r border-sheet px-1 text-center text-xs leading-[18px] whitespace-nowrap ${
-        first === undefined ? (part.isTaken ? "hatch" : "hatch-loss font-semibold text-loss") : "text-on-ink"
+        first === undefined ? (part.isTaken ? "hatch" : "hatch-loss font-semibold text-loss") : "text-ink"
       }`}
       style={{
         left,
         width: isPoint ? "3px" : `calc(${right} - ${left})`,
-        ...(first === undefined ? {} : laneSwatch(first)),
+        ...(first === undefined ? {} : laneGround(first)),
       }}
     >
       {isPoint ? "" : label}

@@ -19,6 +19,11 @@ export function laneSwatch(lane: number): CSSProperties {
   };
 }
 
+/** The lane as a light ground that ink is read on. */
+export function laneGround(lane: number): CSSProperties {
+  return { background: `color-mix(in srgb, ${colourOf(lane)} 42%, var(--sheet))` };
+}
+
 /** The striped lanes as patterns. */
 export function LanePatterns() {
   return Array.from({ length: LANES }, (_, lane) => (
