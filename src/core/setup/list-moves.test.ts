@@ -57,3 +57,26 @@ test("where it can't, it is said which", () => {
     alsoChanged: ["shop"],
   });
 });
+
+test("whatever is wanted, the channel gets it, and a channel that is not named keeps its order", () => {
+  const codes = ["a", "b", "c", "d", "e"];
+  const channels = ["web", "shop", "fair"];
+  const listed = fc.tuple(
+    ...codes.map((code) => fc.subarray(channels, { minLength: 1 }).map((own) => ({ code, channels: own }))),
+  );
+  const inChannel = (
+    order: readonly string[],
+    offers: readonly { code: string; channels: string[] }[],
+    channel: string,
+  ) => order.filter((code) => offers.find((offer) => offer.code === code)!.channels.includes(channel));
+  fc.assert(
+    fc.property(listed, fc.shuffledSubarray(codes, { minLength: 5 }), (offers, shuffled) => {
+      const wanted = inChannel(shuffled, offers, "web");
+      const { order, alsoChanged } = orderOffers(offers, "web", wanted);
+      expect([...order].sort()).toEqual(codes);
+      expect(inChannel(order, offers, "web")).toEqual(wanted);
+      for (const channel of channels.slice(1).filter((code) => !alsoChanged.includes(code)))
+        expect(inChannel(order, offers, channel)).toEqual(inChannel(codes, offers, channel));
+    }),
+  );
+});

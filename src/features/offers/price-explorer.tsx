@@ -80,7 +80,9 @@ export function PriceExplorer({ offer, channels, country }: Props) {
           />
         )
       )}
-      <p className="text-soft">Ordered today. A click on the curve, or Enter, makes a trial of it.</p>
+      <p className="text-soft">
+        Ordered today.{mayEdit && " A click on the curve, or Enter, makes a trial of it."}
+      </p>
       {trouble !== undefined && (
         <p role="alert" className="text-loss">
           {trouble}
