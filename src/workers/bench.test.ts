@@ -68,7 +68,7 @@ test("what was stored counts when its number follows; else the thread asks to be
   expect(told.at(-1)).toEqual({ kind: "behind" });
 });
 
-test("the mark survives; of another business, or a later one, it does not count", async () => {
+test("the mark survives; of another business, a later one, or one that can not be read, it does not count", async () => {
   const first = thread();
   await first.desk.do({ kind: "start", start: start(4) });
   const kept = first.kept()!;

@@ -9,8 +9,8 @@ export interface MarkStore {
 }
 
 /**
- * The bench's thread without the thread: takes tasks in their order and tells what came out. The page is told the rows first,
- * then the open trial, its nearest edges last: these are searched only when nothing newer has come meanwhile.
+ * The bench's thread without the thread: takes tasks in their order and tells what came out. The page is told the rows
+ * with the open trial first, its nearest edges last: these are searched only when nothing newer has come meanwhile.
  */
 export class BenchThread {
   private bench: Bench | undefined;
@@ -63,8 +63,14 @@ export class BenchThread {
   private async start({ stamp, now, setup, trials, items }: BenchStart): Promise<void> {
     const kept = await this.marks.read().catch(() => undefined);
     // another business, or one that was set up anew, has nothing to be compared with
-    const mark = kept && kept.business === setup.business.name && kept.stamp <= stamp ? kept : undefined;
-    this.bench = new Bench({ setup, items }, trials, now, mark && { setup: mark.setup, items: mark.items });
+    let mark = kept && kept.business === setup.business.name && kept.stamp <= stamp ? kept : undefined;
+    try {
+      this.bench = new Bench({ setup, items }, trials, now, mark && { setup: mark.setup, items: mark.items });
+    } catch {
+      // kept by another version, in a form this one can't read
+      mark = undefined;
+      this.bench = new Bench({ setup, items }, trials, now);
+    }
     this.stamp = stamp;
     this.now = now;
     this.since = mark?.since ?? now;

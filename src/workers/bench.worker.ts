@@ -1,4 +1,4 @@
-import type { BenchTask } from "@/core/bench/thread";
+import type { BenchAnswer, BenchTask } from "@/core/bench/thread";
 import { BenchThread } from "./bench";
 import { browserMarks } from "./mark-store";
 
@@ -25,7 +25,8 @@ async function take(): Promise<void> {
     // of several keystrokes that wait only the last is worth working out
     const later = tasks.slice(i + 1);
     if (task.kind === "typed" && later.some(({ kind }) => kind === "typed")) continue;
-    await thread.do(task);
+    // a task that fails keeps no other from being done
+    await thread.do(task).catch(() => postMessage({ kind: "failed" } satisfies BenchAnswer));
   }
   isTaking = waiting.length > 0;
   if (isTaking) setTimeout(() => void take(), 0);

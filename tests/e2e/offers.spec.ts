@@ -287,3 +287,25 @@ test("a click on an offer's curve makes a trial of that point", async ({ page })
   await expect(bench.trial(/^10 kg → EE 10111/)).toBeVisible();
   await expect(bench.charge("Express")).toHaveText(charge);
 });
+
+test("a choice that can't be stored says so beside itself, and a figure stays as typed", async ({ page }) => {
+  const offer = new OfferDriver(page);
+  await offer.open("express");
+  const stored = await offer.choose("How it is rounded").inputValue();
+  await page.route("**/offers/express", (route) =>
+    route.request().method() === "POST" ? route.abort() : route.continue(),
+  );
+  await offer.choose("How it is rounded").selectOption("nearest");
+  const rounding = page.locator('[data-path="offers/express/adjust/rounding"]');
+  await expect(rounding.getByRole("alert")).toContainText("The server does not answer");
+  await expect(offer.choose("How it is rounded")).toHaveValue(stored);
+  const figure = offer.textbox("Rounded to");
+  await figure.fill("0,50");
+  await figure.press("Enter");
+  await expect(figure).toHaveValue("0,50");
+  await page.unroute("**/offers/express");
+  await figure.press("Enter");
+  await expect(figure).toHaveValue("0.50");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(figure).toHaveValue("0.10");
+});

@@ -79,7 +79,7 @@ function channelOf(compiled: CompiledSetup, { code }: CompiledTariff): string | 
 }
 
 /** Whether an offer's plan reads a tariff, also in a rule of a ladder. */
-export function sellsBy({ plan }: Pick<Offer, "plan">, tariff: string): boolean {
+function sellsBy({ plan }: Pick<Offer, "plan">, tariff: string): boolean {
   return tariffsOf(plan).includes(tariff);
 }
 

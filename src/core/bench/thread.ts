@@ -51,7 +51,9 @@ export type BenchAnswer =
     }
   | { readonly kind: "explored"; readonly series: readonly (readonly ExploredPoint[])[] }
   /** Changes came that do not follow on what the thread has: it needs to start anew. */
-  | { readonly kind: "behind" };
+  | { readonly kind: "behind" }
+  /** A task could not be done; others go on. */
+  | { readonly kind: "failed" };
 
 /** What the comparing is with, as it is kept between visits. */
 export interface BenchMark {

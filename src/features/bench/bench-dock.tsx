@@ -2,8 +2,9 @@
 
 import { ChevronDown, ChevronUp } from "lucide-react";
 import { usePathname } from "next/navigation";
-import { useEffect } from "react";
+import { useEffect, useState } from "react";
 import { Key } from "@/ui/parts/key";
+import { Trouble } from "@/ui/parts/trouble";
 import { isSetupPage, useBench } from "./bench-provider";
 import { OpenTrialPanel } from "./open-trial";
 import { Tickets } from "./tickets";
@@ -83,14 +84,20 @@ function BenchHead() {
 /** What the figures are compared with, and beginning anew. */
 function CompareNote() {
   const { since, mark, takenOff, pin } = useBench();
+  const [trouble, setTrouble] = useState<string>();
+  const putBack = async () => {
+    const answer = await pin(takenOff);
+    setTrouble(answer.ok ? undefined : answer.text);
+  };
   if (takenOff.length > 0)
     return (
-      <p role="status" className="min-w-0 flex-1 truncate">
+      <div role="status" className="min-w-0 flex-1 truncate">
         Taken off: {takenOff.map(({ name }) => name).join(", ")}.{" "}
-        <button type="button" className="link" onClick={() => void pin(takenOff)}>
+        <button type="button" className="link" onClick={() => void putBack()}>
           Put it back
         </button>
-      </p>
+        <Trouble text={trouble} />
+      </div>
     );
   return (
     <p className="min-w-0 flex-1 text-soft">

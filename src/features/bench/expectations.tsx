@@ -129,6 +129,11 @@ function AddExpectation({
           <span className="text-soft">both included</span>
         </>
       )}
+      {kind !== "given" && kind !== "withheld" && (
+        <span className="text-soft">
+          {row.currency} {kind === "cost" || !row.includesTax ? "without tax" : "with tax"}
+        </span>
+      )}
       <button type="submit" className="link">
         Expect it
       </button>

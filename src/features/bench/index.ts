@@ -1,6 +1,5 @@
 export { BenchDock } from "./bench-dock";
 export { BenchProvider, useBench } from "./bench-provider";
-export { edgeWords } from "./edge-words";
 export { figureText } from "./ticket";
 export { PinOrder } from "./pin-order";
 export { trialName } from "./trial-text";

@@ -5,6 +5,8 @@ import type { OfferPair } from "@/core/bench/compare-quotes";
 export interface Ticket {
   readonly id: string;
   readonly name: string;
+  /** Of its figures; "" where it can't be rated. */
+  readonly currency: string;
   readonly before: string;
   readonly after: string;
   /** "same", "▲2.50", "▼1.00", "withheld now", "given now". */
@@ -19,7 +21,14 @@ export interface Ticket {
 
 /** What of a trial stands on its ticket. */
 export function ticketOf(row: TrialRow, ofPage: string | undefined): Ticket {
-  const blank = { id: row.id, name: "", before: "", othersChanged: 0, failed: 0 };
+  const blank = {
+    id: row.id,
+    name: "",
+    currency: "currency" in row ? row.currency : "",
+    before: "",
+    othersChanged: 0,
+    failed: 0,
+  };
   if ("problems" in row)
     return { ...blank, after: "can't be rated", change: "", isChanged: false, tone: "lost" };
   const failed = row.verdicts.filter(({ met }) => !met).length;
@@ -37,7 +46,7 @@ export function ticketOf(row: TrialRow, ofPage: string | undefined): Ticket {
     };
   const before = figureText(pair.before);
   const after = figureText(pair.after);
-  return { id: row.id, name: pair.name, before, after, ...changeOf(pair), othersChanged, failed };
+  return { ...blank, name: pair.name, before, after, ...changeOf(pair), othersChanged, failed };
 }
 
 /** The offer a trial is shown by: the page's; else the chosen one unless another changed and it did not. */

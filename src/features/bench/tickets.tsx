@@ -57,11 +57,12 @@ export function Tickets() {
 }
 
 function TicketFigure({ ticket }: { readonly ticket: Ticket }) {
-  const { before, after, change, tone, isChanged, failed, othersChanged } = ticket;
+  const { before, after, currency, change, tone, isChanged, failed, othersChanged } = ticket;
   return (
     <span className="block truncate">
       {isChanged && before !== "" && before !== after && <span className="text-soft">{before} → </span>}
-      <b>{after}</b> <span className={tones[tone]}>{change}</span>
+      <b>{after}</b> <span className="narrow text-xs text-soft">{currency}</span>{" "}
+      <span className={tones[tone]}>{change}</span>
       {othersChanged > 0 && !isChanged && <span className="font-semibold"> +{othersChanged} others</span>}
       {failed > 0 && <span className="font-semibold text-loss"> ✗</span>}
     </span>

@@ -2,6 +2,7 @@
 
 import { useId, useState, type KeyboardEvent } from "react";
 import { classNames } from "@/ui/class-names";
+import { Trouble } from "@/ui/parts/trouble";
 import { useBench } from "./bench-provider";
 import { tones } from "./tickets";
 import { TrialLine } from "./trial-line";
@@ -11,14 +12,17 @@ import { readTrial, trialName } from "./trial-text";
 export function TrialsTable() {
   const { trials, rows, ticket, trial, choose, mayEdit, unpin } = useBench();
   const id = useId();
+  const [trouble, setTrouble] = useState<string>();
   const tickets = new Map(rows.map((row) => [row.id, ticket(row)]));
   const takeOff = () => {
     if (!trial || !mayEdit) return;
     const at = trials.indexOf(trial);
     const { version: _, ...own } = trial;
-    void unpin([own]);
     const next = trials[at + 1] ?? trials[at - 1];
-    if (next) choose(next.id);
+    void unpin([own]).then((answer) => {
+      setTrouble(answer.ok ? undefined : answer.text);
+      if (answer.ok && next) choose(next.id);
+    });
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === "Delete") return takeOff();
@@ -45,10 +49,13 @@ export function TrialsTable() {
         className="min-h-0 flex-1 overflow-auto -outline-offset-2"
       >
         <div className="narrow sticky top-0 flex gap-2 border-b border-hairline bg-sheet px-3 py-1 text-xs text-soft">
-          <span className="min-w-0 flex-1">Trial and offer</span>
+          <span className="min-w-0 flex-1">Trial and offer, on its channel&apos;s tax basis</span>
           <span className="w-[62px] text-right">Before</span>
           <span className="w-[70px] text-right">After</span>
-          <span className="w-[86px] text-right">Difference</span>
+          <span className="w-[26px]">
+            <span className="sr-only">Currency</span>
+          </span>
+          <span className="w-[76px] text-right">Difference</span>
         </div>
         {trials.map((one) => {
           const shown = tickets.get(one.id);
@@ -70,7 +77,8 @@ export function TrialsTable() {
               </span>
               <span className="w-[62px] shrink-0 text-right text-soft">{shown?.before}</span>
               <span className="w-[70px] shrink-0 text-right font-semibold">{shown?.after}</span>
-              <span className={classNames("w-[86px] shrink-0 text-right", tones[shown?.tone ?? "same"])}>
+              <span className="narrow w-[26px] shrink-0 text-xs text-soft">{shown?.currency}</span>
+              <span className={classNames("w-[76px] shrink-0 text-right", tones[shown?.tone ?? "same"])}>
                 {shown?.change}
                 {(shown?.failed ?? 0) > 0 && <span className="font-semibold text-loss"> ✗</span>}
               </span>
@@ -84,6 +92,7 @@ export function TrialsTable() {
           </p>
         )}
       </div>
+      <Trouble text={trouble} />
       {mayEdit && <NewTrial />}
     </div>
   );

@@ -12,7 +12,7 @@ import type { StoredTrial } from "./actions";
 
 /** What the bench's thread has told so far. */
 export interface BenchState {
-  /** "off" until it is wanted; "lost" when the server did not answer. */
+  /** "off" until it is wanted; "lost" when the server did not answer or the thread failed. */
   readonly at: "off" | "starting" | "running" | "lost";
   readonly trials: readonly StoredTrial[];
   readonly rows: readonly TrialRow[];
@@ -77,8 +77,10 @@ export function useBenchThread(wanted: boolean) {
     worker.current = thread;
     thread.onmessage = ({ data }: MessageEvent<BenchAnswer>) => {
       if (data.kind === "behind") void begin();
+      else if (data.kind === "failed") setState((before) => ({ ...before, at: "lost" }));
       else setState((before) => heard(before, data));
     };
+    thread.onerror = () => setState((before) => ({ ...before, at: "lost" }));
     void begin();
   }, [wanted, begin]);
   useEffect(
@@ -124,7 +126,7 @@ function changesNames({ path }: Change): boolean {
 
 const named = ["origins", "services", "offers"];
 
-function heard(before: BenchState, answer: Exclude<BenchAnswer, { kind: "behind" }>): BenchState {
+function heard(before: BenchState, answer: Exclude<BenchAnswer, { kind: "behind" | "failed" }>): BenchState {
   switch (answer.kind) {
     case "rows":
       return {

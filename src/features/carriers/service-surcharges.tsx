@@ -6,6 +6,7 @@ import type { Json } from "@/core/setup/path";
 import { joinPath } from "@/core/setup/path";
 import type { Service } from "@/core/setup/service";
 import { answerText, DraftChoice, DraftDecimal, DraftText, useCommit, useDraft } from "@/features/draft";
+import { movedTo } from "@/features/edits";
 import { AmountEditor, ConditionsEditor, type RuleChoices } from "@/features/rules";
 import { Button } from "@/ui/parts/button";
 import { Section } from "@/ui/parts/section";
@@ -44,12 +45,7 @@ export function ServiceSurcharges({ path, service, choices, chargeTypes, currenc
     const code = freeCode(list.map((one) => one.code));
     if (await store([...list, { code, name: "New surcharge", amount: { fixed: "0" } }])) setOpen(code);
   };
-  const move = (from: number, to: number) => {
-    const next = [...list];
-    const [moved] = next.splice(from, 1);
-    if (moved) next.splice(to, 0, moved);
-    void store(next);
-  };
+  const move = (from: number, to: number) => void store(movedTo(list, from, to));
   const small = "rounded-sm p-1 hover:bg-well disabled:opacity-30";
   return (
     <Section name="Surcharges">

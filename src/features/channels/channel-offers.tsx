@@ -9,6 +9,7 @@ import { orderOffers } from "@/core/setup/offer-order";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { joinPath, type Json } from "@/core/setup/path";
 import { answerText, useDraft } from "@/features/draft";
+import { movedTo } from "@/features/edits";
 import { planWords } from "@/features/offers";
 import { list } from "@/messages/figures";
 import { AddSelect } from "@/ui/parts/add-select";
@@ -35,10 +36,11 @@ export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props
   };
   const nameOf = (code: string) => channels.find((one) => one.code === code)?.name ?? code;
   const move = (from: number, to: number) => {
-    const wanted = own.map(({ code }) => code);
-    const [moved] = wanted.splice(from, 1);
-    if (moved === undefined) return;
-    wanted.splice(to, 0, moved);
+    const wanted = movedTo(
+      own.map(({ code }) => code),
+      from,
+      to,
+    );
     const { order, alsoChanged } = orderOffers(offers, channel.code, wanted);
     const changes = moveChanges(
       offers.map((offer) => ({ key: offer.code, value: offer as unknown as Json })),

@@ -4,8 +4,11 @@ import { useState, type ReactNode } from "react";
 import type { Offer } from "@/core/setup/offer";
 import type { Json } from "@/core/setup/path";
 import { answerText, changeAt, DraftDecimal, useDraft, useDraftValue } from "@/features/draft";
+import { movedTo } from "@/features/edits";
 import { AmountEditor, type Choice } from "@/features/rules";
 import { EditField } from "@/ui/fields/edit-field";
+import { useTried } from "@/ui/fields/use-tried";
+import { Trouble } from "@/ui/parts/trouble";
 import { Button } from "@/ui/parts/button";
 import { SortableList } from "@/ui/parts/sortable-list";
 import { RoundingField } from "./rounding-field";
@@ -34,15 +37,10 @@ export function AdjustmentsEditor({ offer, path, chargeTypes, currency }: Props)
     const answer = await commit([changeAt(`${path}/additions`, adjust.additions as Json | undefined, next)]);
     setTrouble(answer.ok ? undefined : answerText(answer));
   };
-  const move = (from: number, to: number) => {
-    const next = [...list];
-    const [moved] = next.splice(from, 1);
-    if (moved) next.splice(to, 0, moved);
-    void store(next);
-  };
+  const move = (from: number, to: number) => void store(movedTo(list, from, to));
   return (
     <div data-path={path}>
-      <Running figure={running.plan} label="the plan" />
+      <Running figure={running.plan} currency={running.currency} />
       <Step figure={running.margin}>
         <DraftDecimal
           label="Margin"
@@ -130,11 +128,11 @@ function Step({ figure, children }: { readonly figure: string | undefined; reado
   );
 }
 
-function Running({ figure, label }: { readonly figure: string | undefined; readonly label: string }) {
+function Running({ figure, currency }: { readonly figure: string | undefined; readonly currency: string }) {
   if (figure === undefined) return null;
   return (
     <p className="flex justify-end gap-3 text-soft">
-      <span>the open trial, after {label}</span>
+      <span>the open trial in {currency}, after the plan</span>
       <span className="w-[70px] text-right">{figure}</span>
     </p>
   );
@@ -156,6 +154,7 @@ function AdditionFields({
   const { mayEdit } = useDraft();
   const own = useDraftValue<Addition>(path, stored);
   const addition = own.value ?? stored;
+  const { trouble, tried } = useTried();
   const without = (field: "chargeType" | "showSeparately"): Addition => {
     const { [field]: _, ...rest } = addition;
     return rest;
@@ -189,8 +188,10 @@ function AdditionFields({
             disabled={!mayEdit}
             checked={addition.showSeparately === true}
             onChange={(event) =>
-              void own.onCommit(
-                event.target.checked ? { ...addition, showSeparately: true } : without("showSeparately"),
+              tried(
+                own.onCommit(
+                  event.target.checked ? { ...addition, showSeparately: true } : without("showSeparately"),
+                ),
               )
             }
           />
@@ -202,10 +203,12 @@ function AdditionFields({
           disabled={!mayEdit}
           value={addition.chargeType ?? ""}
           onChange={(event) =>
-            void own.onCommit(
-              event.target.value === ""
-                ? without("chargeType")
-                : { ...addition, chargeType: event.target.value },
+            tried(
+              own.onCommit(
+                event.target.value === ""
+                  ? without("chargeType")
+                  : { ...addition, chargeType: event.target.value },
+              ),
             )
           }
         >
@@ -221,6 +224,7 @@ function AdditionFields({
             Take it away
           </button>
         )}
+        <Trouble text={trouble} />
       </div>
     </div>
   );

@@ -4,6 +4,8 @@ import type { Condition } from "@/core/setup/condition";
 import type { Offer } from "@/core/setup/offer";
 import { useDraft, useDraftValue } from "@/features/draft";
 import { ConditionsEditor, type RuleChoices } from "@/features/rules";
+import { useTried } from "@/ui/fields/use-tried";
+import { Trouble } from "@/ui/parts/trouble";
 
 type Free = NonNullable<Offer["free"]>;
 type How = "never" | "anyOf" | "allOf";
@@ -26,6 +28,7 @@ export function FreeEditor({ path, free: stored, choices, currency }: Props) {
   const { mayEdit } = useDraft();
   const own = useDraftValue<Free>(path, stored);
   const free = own.value;
+  const { trouble, tried } = useTried();
   const how: How = !free ? "never" : "anyOf" in free ? "anyOf" : "allOf";
   const conditions: readonly Condition[] = !free ? [] : "anyOf" in free ? free.anyOf : free.allOf;
   const made = (next: How, list: readonly Condition[]): Free | undefined => {
@@ -42,7 +45,7 @@ export function FreeEditor({ path, free: stored, choices, currency }: Props) {
           value={how}
           disabled={!mayEdit}
           onChange={(event) =>
-            void own.onCommit(made(event.target.value as How, conditions.length === 0 ? begun : conditions))
+            tried(own.onCommit(made(event.target.value as How, conditions.length === 0 ? begun : conditions)))
           }
         >
           {Object.entries(names).map(([value, name]) => (
@@ -52,6 +55,7 @@ export function FreeEditor({ path, free: stored, choices, currency }: Props) {
           ))}
         </select>
       </div>
+      <Trouble text={trouble} />
       {free && (
         <div className="mt-1">
           <ConditionsEditor

@@ -7,6 +7,8 @@ import type { Outcome } from "@/core/setup/plan";
 import { answerText, DraftChoice, noticesFor, useDraft, useDraftValue, type Notice } from "@/features/draft";
 import { OutcomeEditor, type Choice, type RuleChoices } from "@/features/rules";
 import { Button } from "@/ui/parts/button";
+import { useTried } from "@/ui/fields/use-tried";
+import { Trouble } from "@/ui/parts/trouble";
 import { SortableList } from "@/ui/parts/sortable-list";
 import { useArranged } from "@/ui/use-arranged";
 import { LadderRule } from "./ladder-rule";
@@ -131,6 +133,7 @@ function Otherwise({
   const { mayEdit } = useDraft();
   const own = useDraftValue<Outcome>(`${path}/otherwise`, plan.otherwise);
   const otherwise = own.value;
+  const { trouble, tried } = useTried();
   return (
     <div data-path={`${path}/otherwise`} className="mb-1 flex flex-wrap items-start gap-x-2">
       <span className="pt-1 text-soft">Otherwise</span>
@@ -147,7 +150,7 @@ function Otherwise({
             onTyping={own.onTyping}
           />
           {mayEdit && (
-            <button type="button" className="link pt-1" onClick={() => void own.onCommit(undefined)}>
+            <button type="button" className="link pt-1" onClick={() => tried(own.onCommit(undefined))}>
               nothing: no offer
             </button>
           )}
@@ -159,7 +162,7 @@ function Otherwise({
             <button
               type="button"
               className="link"
-              onClick={() => void own.onCommit({ terms: [{ constant: "0" }] })}
+              onClick={() => tried(own.onCommit({ terms: [{ constant: "0" }] }))}
             >
               give a charge instead
             </button>
@@ -167,6 +170,7 @@ function Otherwise({
         </span>
       )}
       <span className="sr-only">{otherwise && outcomeWords(otherwise, currency)}</span>
+      <Trouble text={trouble} />
     </div>
   );
 }

@@ -21,7 +21,9 @@ interface Props {
 export function OffersSide({ channels, offers, current, channel: shown, homeCurrency }: Props) {
   const { trial, row } = useBench();
   const figures = new Map(
-    row && "offers" in row ? row.offers.map((pair) => [pair.offer, figureText(pair.after)]) : [],
+    row && "offers" in row
+      ? row.offers.map((pair) => [pair.offer, withCurrency(figureText(pair.after), row.currency)])
+      : [],
   );
   const loose = offers.filter(
     (offer) => !offer.channels.some((code) => channels.some((channel) => channel.code === code)),
@@ -125,4 +127,9 @@ export function OffersSide({ channels, offers, current, channel: shown, homeCurr
       </p>
     </>
   );
+}
+
+/** A figure with its currency; words stay words. */
+function withCurrency(text: string, currency: string): string {
+  return /^\d/.test(text) ? `${text} ${currency}` : text;
 }

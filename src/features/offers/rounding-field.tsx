@@ -3,6 +3,8 @@
 import type { Offer } from "@/core/setup/offer";
 import { useDraft, useDraftValue } from "@/features/draft";
 import { EditField } from "@/ui/fields/edit-field";
+import { useTried } from "@/ui/fields/use-tried";
+import { Trouble } from "@/ui/parts/trouble";
 import { plainNumber } from "@/ui/number-text";
 
 type Rounding = NonNullable<NonNullable<Offer["adjust"]>["rounding"]>;
@@ -26,6 +28,7 @@ export function RoundingField({
   const { mayEdit } = useDraft();
   const own = useDraftValue<Rounding>(path, stored);
   const rounding = own.value;
+  const { trouble, tried } = useTried();
   const kind: Kind = !rounding ? "none" : "ending" in rounding ? "ending" : rounding.mode;
   const figure = !rounding ? "" : "ending" in rounding ? rounding.ending : rounding.step;
   const made = (next: Kind, value: string): Rounding | undefined => {
@@ -43,8 +46,10 @@ export function RoundingField({
         onChange={(event) => {
           const next = event.target.value as Kind;
           const usual = next === "ending" ? "0.90" : "0.10";
-          void own.onCommit(
-            made(next, figure === "" || (next === "ending") !== (kind === "ending") ? usual : figure),
+          tried(
+            own.onCommit(
+              made(next, figure === "" || (next === "ending") !== (kind === "ending") ? usual : figure),
+            ),
           );
         }}
       >
@@ -66,6 +71,7 @@ export function RoundingField({
           onTyping={(typed) => own.onTyping(typed === undefined ? undefined : made(kind, plainNumber(typed)))}
         />
       )}
+      <Trouble text={trouble} />
     </div>
   );
 }

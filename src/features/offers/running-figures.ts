@@ -1,4 +1,5 @@
 import type { Step } from "@/core/working/step";
+import { planFigure } from "@/core/working/plan-figure";
 
 /** What a trial's charge comes to after the plan and after each adjustment, in the quote's currency; absent where a step did not run. */
 export interface RunningFigures {
@@ -30,15 +31,6 @@ export function runningFigures(steps: readonly Step[], offer: string): RunningFi
     free: after("free-given"),
   };
   return { ...known(found), additions };
-}
-
-/** What came out of the plan: the last result of its steps. */
-function planFigure(steps: readonly Step[]): string | undefined {
-  const own = steps.filter(
-    ({ station, code, result }) =>
-      station === "plan" && result !== undefined && code !== "zone-found" && code !== "edition-chosen",
-  );
-  return own[own.length - 1]?.result;
 }
 
 function known<T extends object>(found: T): { [K in keyof T]?: NonNullable<T[K]> } {

@@ -5,6 +5,7 @@ import Link from "next/link";
 import { useState } from "react";
 import type { Offer } from "@/core/setup/offer";
 import { answerText, changeAt, DraftChoice, useDraft } from "@/features/draft";
+import { movedTo } from "@/features/edits";
 import type { Choice } from "@/features/rules";
 import { AddSelect } from "@/ui/parts/add-select";
 import { SortableList } from "@/ui/parts/sortable-list";
@@ -34,12 +35,7 @@ export function ServicesBehind({ offer, path, services }: Props) {
     const answer = await commit([changeAt(at, offer.services, [...to])]);
     setTrouble(answer.ok ? undefined : answerText(answer));
   };
-  const move = (from: number, to: number) => {
-    const next = [...offer.services];
-    const [moved] = next.splice(from, 1);
-    if (moved !== undefined) next.splice(to, 0, moved);
-    void store(next);
-  };
+  const move = (from: number, to: number) => void store(movedTo(offer.services, from, to));
   const left = services.filter(({ value }) => !offer.services.includes(value));
   return (
     <>

@@ -59,16 +59,14 @@ export function StripView({ plan, currency }: { readonly plan: Ladder; readonly 
             right={percent(Number(part.high ?? most))}
           />
         ))}
-        {parts.slice(1).map(({ low, lowIn }) => (
+        {borders(parts).map(({ low, lowIn, isPoint }) => (
           <span
-            key={`${low ?? ""} ${String(lowIn)}`}
+            key={low}
             className="narrow absolute top-[21px] -translate-x-1/2 text-xs"
-            style={{ left: percent(Number(low ?? 0)) }}
-            title={
-              lowIn ? `${low ?? ""} itself belongs to the right` : `${low ?? ""} itself belongs to the left`
-            }
+            style={{ left: percent(Number(low)) }}
+            title={lowIn ? `${low} itself belongs to the right` : `${low} itself belongs to the left`}
           >
-            {lowIn ? `[${low ?? ""}` : `${low ?? ""}]`}
+            {isPoint ? `= ${low}` : lowIn ? `< ${low}` : `≤ ${low}`}
           </span>
         ))}
         <span className="narrow absolute top-[21px] left-0 text-xs">0</span>
@@ -131,4 +129,14 @@ function Part({
       {!part.isTaken && first !== undefined && " or none"}
     </span>
   );
+}
+
+/** Where one stretch ends and the next begins, each value once, with what lies to its left: under it, up to it, or itself alone. */
+function borders(parts: readonly StripPart[]) {
+  return parts.slice(1).flatMap(({ low, lowIn, high }, i) => {
+    const before = parts[i];
+    // behind a single value there is no second border
+    if (low === undefined || (before?.low === low && before.high === low)) return [];
+    return [{ low, lowIn, isPoint: low === high }];
+  });
 }

@@ -32,7 +32,7 @@ export function TrialSide({ offer }: { readonly offer: Offer }) {
       <section aria-label="The open trial, step by step" className="sheet px-3 py-2">
         <h3 className="font-semibold">The open trial, step by step</h3>
         <p className="narrow mb-1 truncate text-soft" title="Alt ↑ and Alt ↓ walk through the trials">
-          {trial.name}
+          {trial.name}, {row.currency}
         </p>
         {!after ? (
           <p className="text-soft">

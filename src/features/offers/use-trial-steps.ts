@@ -13,10 +13,12 @@ function useTrialSteps(offer: string): readonly Step[] {
   return open?.after.offers.find((one) => one.offer === offer)?.working ?? none;
 }
 
-/** What the open trial comes to after each step of an offer. */
+/** What the open trial comes to after each step of an offer, and in which currency. */
 export function useRunning(offer: string) {
   const steps = useTrialSteps(offer);
-  return useMemo(() => runningFigures(steps, offer), [steps, offer]);
+  const { open } = useBench();
+  const currency = open?.after.currency ?? "";
+  return useMemo(() => ({ ...runningFigures(steps, offer), currency }), [steps, offer, currency]);
 }
 
 /** The rules of an offer's ladder, from 0, that the open trial's charge came by. */

@@ -3,6 +3,7 @@ import { stations, type Station, type Step } from "@/core/working/step";
 import { placeHref } from "@/features/draft";
 import { stepParts } from "@/messages/step-sentence";
 import { WorkingLine, type WorkingStation } from "@/ui/line/working-line";
+import { planFigure } from "@/core/working/plan-figure";
 import type { OfferView, QuoteNames } from "./quote-view";
 
 interface Props {
@@ -123,22 +124,10 @@ function headOf(station: Station, offer: OfferView, view: Props["view"]): [strin
     case "rate":
       return [offer.cost, `we pay, ${money}`];
     case "plan":
-      return [planFigure(offer), "by the price plan"];
+      return [planFigure(offer.working ?? []) ?? offer.net, "by the price plan"];
     case "charge":
       return view.includesTax
         ? [offer.gross, `charge with tax, ${money}`]
         : [offer.net, `charge without tax, ${money}`];
   }
-}
-
-/** What came out of the plan, before margins: the last figure of its steps. */
-function planFigure(offer: OfferView): string {
-  const results = (offer.working ?? []).filter(
-    (step) =>
-      step.station === "plan" &&
-      step.result !== undefined &&
-      step.code !== "zone-found" &&
-      step.code !== "edition-chosen",
-  );
-  return results[results.length - 1]?.result ?? offer.net;
 }

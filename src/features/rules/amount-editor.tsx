@@ -3,6 +3,8 @@
 import type { Amount } from "@/core/setup/amount";
 import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
+import { useTried } from "@/ui/fields/use-tried";
+import { Trouble } from "@/ui/parts/trouble";
 import { plainNumber } from "@/ui/number-text";
 
 interface Props {
@@ -72,6 +74,7 @@ export function AmountEditor({
 }: Props) {
   const way = wayOf(amount, of);
   const percent = way.startsWith("percent");
+  const { trouble, tried } = useTried();
   return (
     <div className="flex flex-wrap items-baseline gap-x-1.5">
       {way !== "fuel" && (
@@ -94,7 +97,7 @@ export function AmountEditor({
         className="control h-7 px-1"
         value={way}
         disabled={readOnly}
-        onChange={(event) => void onCommit(amountOf(event.target.value as Way, figureOf(amount)))}
+        onChange={(event) => tried(onCommit(amountOf(event.target.value as Way, figureOf(amount))))}
       >
         {(Object.keys(ways) as Way[])
           .filter((key) => wayWords(key, of) !== undefined)
@@ -104,6 +107,7 @@ export function AmountEditor({
             </option>
           ))}
       </select>
+      <Trouble text={trouble} />
     </div>
   );
 }

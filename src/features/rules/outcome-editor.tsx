@@ -3,6 +3,8 @@
 import type { Outcome } from "@/core/setup/plan";
 import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
+import { useTried } from "@/ui/fields/use-tried";
+import { Trouble } from "@/ui/parts/trouble";
 import type { Choice } from "./condition-kinds";
 import { TermsEditor } from "./terms-editor";
 
@@ -30,6 +32,7 @@ type Kind = keyof typeof kinds;
 export function OutcomeEditor(props: Props) {
   const { label, path, outcome, sellTariffs, currency, onCommit, onTyping, readOnly } = props;
   const kind = kindOf(outcome);
+  const { trouble, tried } = useTried();
   return (
     <div data-path={path} className="flex flex-wrap items-start gap-x-2">
       <select
@@ -37,7 +40,7 @@ export function OutcomeEditor(props: Props) {
         className="control h-7 px-1"
         value={kind}
         disabled={readOnly}
-        onChange={(event) => void onCommit(begin(event.target.value as Kind, sellTariffs))}
+        onChange={(event) => tried(onCommit(begin(event.target.value as Kind, sellTariffs)))}
       >
         {(Object.keys(kinds) as Kind[]).map((key) => (
           <option key={key} value={key} disabled={key === "tariff" && sellTariffs.length === 0}>
@@ -62,7 +65,7 @@ export function OutcomeEditor(props: Props) {
           className="control h-7 px-1"
           value={outcome.tariff}
           disabled={readOnly}
-          onChange={(event) => void onCommit({ tariff: event.target.value })}
+          onChange={(event) => tried(onCommit({ tariff: event.target.value }))}
         >
           {sellTariffs.map(({ value, name }) => (
             <option key={value} value={value}>
@@ -82,6 +85,7 @@ export function OutcomeEditor(props: Props) {
           onCommit={(withhold) => onCommit({ withhold })}
         />
       )}
+      <Trouble text={trouble} />
     </div>
   );
 }

@@ -6,6 +6,8 @@ import { measures, unitsOfMeasure, type Measure } from "@/core/setup/measures";
 import { measureName } from "@/messages/condition-sentence";
 import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
+import { useTried } from "@/ui/fields/use-tried";
+import { Trouble } from "@/ui/parts/trouble";
 import { plainNumber } from "@/ui/number-text";
 
 type Term = Terms[number];
@@ -29,6 +31,7 @@ const fixedWays = {
 
 /** Terms that are added up: each a figure and what it is counted by. */
 export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, readOnly }: Props) {
+  const { trouble, tried } = useTried();
   const replace = (at: number, next: Term) => terms.map((term, i) => (i === at ? next : term));
   return (
     <ul data-path={path} aria-label={label} className="space-y-1">
@@ -53,7 +56,7 @@ export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, 
             className="control h-7 px-1"
             value={wayOf(term)}
             disabled={readOnly}
-            onChange={(event) => void onCommit(replace(i, withWay(figureOf(term), event.target.value)))}
+            onChange={(event) => tried(onCommit(replace(i, withWay(figureOf(term), event.target.value))))}
           >
             <option value="constant">{fixedWays.constant}</option>
             {measures.map((measure) => (
@@ -69,14 +72,14 @@ export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, 
             term={term}
             label={`${label}, term ${i + 1}: unit`}
             readOnly={readOnly}
-            onChange={(next) => void onCommit(replace(i, next))}
+            onChange={(next) => tried(onCommit(replace(i, next)))}
           />
           {!readOnly && terms.length > 1 && (
             <button
               type="button"
               className="rounded-sm p-1 hover:bg-well"
               aria-label={`${label}: take away term ${i + 1}`}
-              onClick={() => void onCommit(terms.filter((_, at) => at !== i))}
+              onClick={() => tried(onCommit(terms.filter((_, at) => at !== i)))}
             >
               <X size={13} aria-hidden />
             </button>
@@ -88,10 +91,15 @@ export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, 
           <button
             type="button"
             className="link"
-            onClick={() => void onCommit([...terms, { measure: "actualWeight", unit: "kg", amount: "0" }])}
+            onClick={() => tried(onCommit([...terms, { measure: "actualWeight", unit: "kg", amount: "0" }]))}
           >
             + a term
           </button>
+        </li>
+      )}
+      {trouble !== undefined && (
+        <li>
+          <Trouble text={trouble} />
         </li>
       )}
     </ul>

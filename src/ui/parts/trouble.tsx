@@ -1,0 +1,9 @@
+/** What went wrong, beside its cause; nothing where nothing did. */
+export function Trouble({ text }: { readonly text: string | undefined }) {
+  if (text === undefined) return null;
+  return (
+    <p role="alert" className="w-full text-loss">
+      {text}
+    </p>
+  );
+}
