@@ -47,6 +47,17 @@ test("a trial is shown by the offer chosen beforehand, by the one that changed, 
   expect(ticketOf(row([same("a", "4.00"), raised]), "a")).toMatchObject({ name: "a", othersChanged: 1 });
 });
 
+test("figures have their currency, words have none", () => {
+  const free = { ...given("0.00"), free: true };
+  const none = { charge: "0", cost: "0", margin: "0" };
+  expect(ticketOf(row([same("a", "4.00")]), undefined).currency).toBe("EUR");
+  expect(ticketOf(row([pair("a", { before: free, after: free, more: none })]), undefined)).toMatchObject({
+    after: "free",
+    currency: "",
+  });
+  expect(ticketOf(row([pair("a", { before: withheld, after: withheld })]), undefined).currency).toBe("");
+});
+
 test.each([
   [{ before: given("5.00"), after: withheld }, "withheld now", "lost"],
   [{ before: withheld, after: given("5.00") }, "given now", "up"],

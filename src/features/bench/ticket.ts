@@ -5,7 +5,7 @@ import type { OfferPair } from "@/core/bench/compare-quotes";
 export interface Ticket {
   readonly id: string;
   readonly name: string;
-  /** Of its figures; "" where it can't be rated. */
+  /** Of its figures; "" where there are none. */
   readonly currency: string;
   readonly before: string;
   readonly after: string;
@@ -46,7 +46,17 @@ export function ticketOf(row: TrialRow, ofPage: string | undefined): Ticket {
     };
   const before = figureText(pair.before);
   const after = figureText(pair.after);
-  return { ...blank, name: pair.name, before, after, ...changeOf(pair), othersChanged, failed };
+  const isMoney = [before, after].some((text) => /^\d/.test(text));
+  return {
+    ...blank,
+    name: pair.name,
+    currency: isMoney ? blank.currency : "",
+    before,
+    after,
+    ...changeOf(pair),
+    othersChanged,
+    failed,
+  };
 }
 
 /** The offer a trial is shown by: the page's; else the chosen one unless another changed and it did not. */
@@ -60,11 +70,11 @@ export function shownOffer(
   return of(ofPage) ?? changed ?? usual ?? offers[0];
 }
 
-/** An offer's charge, or that it is not given. */
+/** An offer's charge, or that it is free or not given. */
 export function figureText(side: OfferPair["before"]): string {
   if (!side) return "none";
   if ("withheld" in side) return "withheld";
-  return side.free ? `${side.charge} free` : side.charge;
+  return side.free ? "free" : side.charge;
 }
 
 function changeOf({
