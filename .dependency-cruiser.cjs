@@ -41,6 +41,12 @@ module.exports = {
       to: { path: inside, pathNot: start([...may["src/features"], "src/server"]) },
     },
     {
+      name: "screens get at data by load and act, which look at who asks",
+      severity: "error",
+      from: { path: "^src/(features|app)/" },
+      to: { path: "^src/server/(database|auth/person|auth/auth|in-transaction)\\.ts$" },
+    },
+    {
       name: "a feature reaches another feature only by its index",
       severity: "error",
       from: { path: "^src/features/([^/]+)/" },
@@ -63,7 +69,13 @@ module.exports = {
       from: {
         orphan: true,
         path: "^src/",
-        pathNot: ["^src/app/", "\\.d\\.ts$", "^src/proxy\\.ts$", "\\.test\\.tsx?$"],
+        pathNot: [
+          "^src/app/",
+          "\\.d\\.ts$",
+          "^src/proxy\\.ts$",
+          "^src/instrumentation\\.ts$",
+          "\\.test\\.tsx?$",
+        ],
       },
       to: {},
     },

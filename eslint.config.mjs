@@ -74,8 +74,21 @@ export default tseslint.config(
     },
   },
   {
+    files: ["src/server/**/*.ts"],
+    ignores: ["src/server/in-transaction.ts", "**/*.test.ts"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "CallExpression[callee.property.name='transaction']",
+          message: "Transactions begin in inTransaction: what fails there is rolled back.",
+        },
+      ],
+    },
+  },
+  {
     files: ["**/*.test.ts", "tests/**/*.ts"],
     rules: { "@typescript-eslint/no-non-null-assertion": "off", "max-lines-per-function": "off" },
   },
-  { files: ["scripts/**/*.ts", "demo/**/*.ts"], rules: { "no-console": "off" } },
+  { files: ["scripts/**/*.ts", "demo/**/*.ts", "tests/chaos/*.ts"], rules: { "no-console": "off" } },
 );

@@ -8,10 +8,13 @@ const quiet = [
   "--no-first-run",
 ];
 
+const results = process.env.RESULTS_FOLDER ?? "test-results";
+
 /** The browser tests run against a server that ./wallodrom test starts on the demo's data. */
 export default defineConfig({
   testDir: "tests/e2e",
   testMatch: "**/*.spec.ts",
+  outputDir: results,
   workers: 1,
   // two busy cores make a browser wait now and then: one more try where nobody watches, and it is reported
   retries: process.env.CI ? 1 : 0,
@@ -22,7 +25,7 @@ export default defineConfig({
   use: {
     baseURL: process.env.BASE_URL ?? "http://127.0.0.1:4180",
     viewport: { width: 1280, height: 800 },
-    storageState: "test-results/coordinator.json",
+    storageState: `${results}/coordinator.json`,
     launchOptions: { executablePath: "/usr/bin/chromium", args: quiet },
     trace: "retain-on-failure",
   },

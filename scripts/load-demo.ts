@@ -6,12 +6,12 @@ import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
 import type { ItemLookup } from "@/core/quote/read-lines";
 import { items as itemsSchema } from "@/core/setup/item";
 import { parseSetup, parseWith, type Parsed } from "@/core/setup/parse-setup";
-import type { Database } from "@/db/connect";
-import { readStamp, writeSetup } from "@/db/queries/setup";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { readStamps, writeSetup } from "@/db/queries/setup";
 import { writeItems } from "@/db/queries/items";
 import { insertOrders } from "@/db/queries/orders";
 import { account, apiKeys, carrierAccounts, charges, orderLines, orders, trials, user } from "@/db/schema";
-import { and, eq } from "drizzle-orm";
+import { and, eq, sql } from "drizzle-orm";
 import { wordQuote } from "@/messages/word-quote";
 import { basisOf, orderRequest } from "@/server/services/order-request";
 import { openState } from "@/server/services/order-state";
@@ -71,35 +71,40 @@ function sure<T>(parsed: Parsed<T>): T {
   return parsed.value;
 }
 
-/** Adds people who are not there yet; false when all were. */
+/** Adds people who are not there yet, each with their password or not at all; false when all were there. */
 export async function loadPeople(db: Database, people: readonly DemoPerson[]): Promise<boolean> {
   let added = false;
   for (const { name, email, password, role } of people) {
-    const [known] = await db.select({ id: user.id }).from(user).where(eq(user.email, email));
-    if (known) continue;
-    const id = randomUUID();
-    await db.insert(user).values({ id, name, email, emailVerified: true, role });
-    await db.insert(account).values({
-      id: randomUUID(),
-      accountId: id,
-      providerId: "credential",
-      userId: id,
-      password: await hash(password, OWASP),
+    const secret = await hash(password, OWASP);
+    const isNew = await db.transaction(async (tx) => {
+      const [known] = await tx.select({ id: user.id }).from(user).where(eq(user.email, email));
+      if (known) return false;
+      const id = randomUUID();
+      await tx.insert(user).values({ id, name, email, emailVerified: true, role });
+      await tx.insert(account).values({
+        id: randomUUID(),
+        accountId: id,
+        providerId: "credential",
+        userId: id,
+        password: secret,
+      });
+      return true;
     });
-    added = true;
+    added ||= isNew;
   }
   return added;
 }
 
 /** Fills an empty database with Nettle & Comb; one that holds anything is left as it is. */
-export async function loadDemo(db: Database, now: Date): Promise<void> {
-  if ((await readStamp(db)) > 0) return;
+export async function loadDemo(db: PooledDatabase, now: Date): Promise<void> {
+  if ((await readStamps(db)).stamp > 0) return;
   const setup = sure(parseSetup(demoFile("nettle-and-comb.setup.json")));
   const items = sure(parseWith(itemsSchema, demoFile("nettle-and-comb.items.json")));
   const compiled = sure(compileSetup(setup));
   const catalogue = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
-  await db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  await db.transaction(async (tx) => {
+    // a year of orders is rated in between
+    await tx.execute(sql`set local idle_in_transaction_session_timeout = 0`);
     await writeItems(tx, items);
     const list = demoFile("nettle-and-comb.orders.json") as DemoOrder[];
     await insertOrders(tx, list.map(orderRows));

@@ -77,7 +77,7 @@ async function expectNone(page: Page, text: string): Promise<void> {
 
 /** `npm run screenshots [NAME…]`: pictures of the running demo into docs/screenshots, or into OUT. */
 async function main(names: string[]): Promise<void> {
-  const url = process.env.BASE_URL ?? runningServer("demo")?.url;
+  const url = process.env.BASE_URL ?? (await runningServer("demo"))?.url;
   const [person] = demoPeople;
   if (url === undefined || !person) throw new Error("start the demo first: ./wallodrom demo");
   const out = process.env.OUT ?? join(root, "docs/screenshots");

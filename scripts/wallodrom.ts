@@ -1,4 +1,7 @@
-import { backup, restore } from "./commands/backup";
+import { backup } from "./commands/backup";
+import { password } from "./commands/password";
+import { restore } from "./commands/restore";
+import { rotateKey } from "./commands/rotate-key";
 import { serve } from "./commands/serve";
 import { reset, stop } from "./commands/stop";
 import { testAll } from "./commands/test";
@@ -12,7 +15,10 @@ const help = `Wallodrom: delivery charges worked out in the open.
   ./wallodrom stop            stops what demo or start left running
   ./wallodrom reset [own]     deletes the demo's data (or your own) after asking
   ./wallodrom backup FILE     your own data into a file    (backup --demo FILE: the demo's)
-  ./wallodrom restore FILE    and back, in place of what is there
+                              --with-keys: the keys too, in a second file sealed with a passphrase
+  ./wallodrom restore FILE    shows what a backup holds, asks, and puts it in place of what is there
+  ./wallodrom password EMAIL  a link by which somebody sets a new password
+  ./wallodrom rotate-key      another key for what is sealed: bank accounts, sign-ins of carriers
   ./wallodrom help            this
 `;
 
@@ -32,6 +38,10 @@ async function main([command = "help", ...rest]: string[]): Promise<number> {
       return backup(rest);
     case "restore":
       return restore(rest);
+    case "password":
+      return password(rest);
+    case "rotate-key":
+      return rotateKey();
     case "help":
     case "--help":
       console.log(help);

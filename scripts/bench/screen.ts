@@ -6,7 +6,7 @@ const PATIENCE_MS = 120_000;
 
 /** A browser at the running demo, signed in as its coordinator. */
 export async function openBrowser(): Promise<{ browser: Browser; page: Page }> {
-  const url = process.env.BASE_URL ?? runningServer("demo")?.url;
+  const url = process.env.BASE_URL ?? (await runningServer("demo"))?.url;
   const [person] = demoPeople;
   if (url === undefined || !person) throw new Error("start the demo first: ./wallodrom demo");
   const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-first-run"] });

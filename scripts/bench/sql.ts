@@ -77,7 +77,7 @@ export async function benchSql(small: Setup): Promise<string> {
     );
   } finally {
     await client.end();
-    if (cluster.startedHere) cluster.stop();
+    await cluster.leave();
   }
 }
 

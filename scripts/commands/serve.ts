@@ -1,27 +1,43 @@
 import { loadDemo, loadPeople, demoPeople, type DemoPerson } from "../load-demo";
 import { connect } from "@/db/connect";
-import { migrateDatabase } from "@/db/migrate";
+import { migrateDatabase, NewerData } from "@/db/migrate";
 import { ensureBuild } from "../machine/build";
-import { createDatabase, startCluster } from "../machine/cluster";
+import { createDatabase, dropDatabase, startCluster, type Cluster } from "../machine/cluster";
 import { freePort } from "../machine/free-port";
-import { runningServer, startServer } from "../machine/server";
+import { withLock } from "../machine/lock";
+import { runningServer, startServer, type WebServer } from "../machine/server";
+import { StopWord } from "../machine/stop-word";
 import { join } from "node:path";
 import { randomBytes } from "node:crypto";
 import { root } from "../machine/paths";
 
 export type Profile = "demo" | "own";
 
-const PORTS = { demo: 4180, own: 4170 } as const;
+export const PORTS = { demo: 4180, own: 4170 } as const;
 export const CLUSTER = "postgres";
 export const CLUSTER_PORT = 54_380;
 export const migrations = join(root, "src/db/migrations");
 
 /** Starts everything a profile needs, prints where it is, and stops what it started on Ctrl-C. */
 export async function serve(profile: Profile): Promise<number> {
-  const running = runningServer(profile);
+  const begun = await withLock(`${profile}.start`, () => begin(profile));
+  if (!begun) return 0;
+  const { server, cluster } = begun;
+  try {
+    await untilStopped(server.ended);
+    await server.stop();
+    return 0;
+  } finally {
+    await cluster.leave();
+  }
+}
+
+/** Starts a profile; nothing when it runs already. Of two starts at once the second one waits and finds it running. */
+async function begin(profile: Profile): Promise<{ server: WebServer; cluster: Cluster } | undefined> {
+  const running = await runningServer(profile);
   if (running) {
     console.log(`Already running at ${running.url}`);
-    return 0;
+    return undefined;
   }
   const cluster = await startCluster(CLUSTER, CLUSTER_PORT);
   try {
@@ -29,18 +45,23 @@ export async function serve(profile: Profile): Promise<number> {
     const url = cluster.urlOf(profile);
     await migrateDatabase(url, migrations);
     const people = await prepare(profile, url);
-    const server = await startServer(profile, ensureBuild(), await freePort(PORTS[profile]), url);
+    const port = await freePort(PORTS[profile]);
+    const server = await startServer(profile, ensureBuild(), port, cluster.appUrlOf(profile));
+    // what a restored backup took the place of was kept until now
+    await dropDatabase(cluster, beforeRestoring(profile));
     console.log(`\nWallodrom is at ${server.url}\n`);
     for (const person of people)
       console.log(`  ${person.email.padEnd(34)} ${person.password.padEnd(22)} ${person.role}`);
     console.log("\nCtrl-C stops it.");
-    await untilStopped(server.ended);
-    await server.stop();
-    return 0;
-  } finally {
-    if (cluster.startedHere) cluster.stop();
+    return { server, cluster };
+  } catch (error) {
+    await cluster.leave();
+    throw error instanceof NewerData ? new StopWord(error.message) : error;
   }
 }
+
+/** The database that a restored backup took the place of, until the next start. */
+export const beforeRestoring = (profile: Profile) => `${profile}_before`;
 
 function untilStopped(ended: Promise<unknown>): Promise<unknown> {
   const asked = new Promise<void>((resolve) => {

@@ -5,10 +5,15 @@ import { CLUSTER, CLUSTER_PORT } from "./serve";
 
 /** Ends the servers and the database that demo or start left running. */
 export async function stop(): Promise<number> {
-  const ended = [await stopServer("demo"), await stopServer("own"), stopCluster(CLUSTER)];
+  const ended = [await stopServer("demo"), await stopServer("own")];
+  // whoever served gives the cluster back when its server ends; what is left of killed ones is stopped here
+  await patience();
+  ended.push(stopCluster(CLUSTER));
   console.log(ended.some(Boolean) ? "Stopped." : "Nothing was running.");
   return 0;
 }
+
+const patience = () => new Promise<void>((resolve) => setTimeout(resolve, 1500));
 
 /** Deletes a profile's database after asking; nothing else is touched. */
 export async function reset([which = "demo"]: string[]): Promise<number> {
@@ -30,7 +35,7 @@ export async function reset([which = "demo"]: string[]): Promise<number> {
   try {
     await dropDatabase(cluster, which);
   } finally {
-    if (cluster.startedHere) cluster.stop();
+    await cluster.leave();
   }
   console.log("Deleted.");
   return 0;

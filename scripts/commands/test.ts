@@ -1,6 +1,7 @@
-import { spawnSync } from "node:child_process";
-import { existsSync } from "node:fs";
-import { connect, type Database } from "@/db/connect";
+import { spawn, spawnSync } from "node:child_process";
+import { existsSync, readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { connect, type PooledDatabase } from "@/db/connect";
 import { migrateDatabase } from "@/db/migrate";
 import { demoPeople, loadDemo, loadPeople } from "../load-demo";
 import { ensureBuild } from "../machine/build";
@@ -34,7 +35,7 @@ export async function testAll(names: string[]): Promise<number> {
       });
     }
   } finally {
-    if (cluster?.startedHere) cluster.stop();
+    await cluster?.leave();
   }
   console.log("");
   for (const { stage, ok, seconds } of results)
@@ -63,42 +64,104 @@ async function databaseTests(cluster: Cluster): Promise<boolean> {
   await dropDatabase(cluster, TEMPLATE);
   await createDatabase(cluster, TEMPLATE);
   await migrateDatabase(cluster.urlOf(TEMPLATE), migrations);
-  return script("test:database", { TEST_CLUSTER_URL: cluster.urlOf("postgres") });
+  return script("test:database", {
+    TEST_CLUSTER_URL: cluster.urlOf("postgres"),
+    TEST_APP_URL: cluster.appUrlOf("postgres"),
+  });
 }
+
+/** How many halves the browser tests run in side by side, each with a database and a server of its own. */
+const SHARDS = 2;
 
 async function browserTests(cluster: Cluster): Promise<boolean> {
   if (!existsSync("/usr/bin/chromium")) installPackages("chromium");
   const build = ensureBuild();
-  const full = await freshServer(cluster, "browser", build, 4280, (db) => loadDemo(db, new Date()));
+  const servers: WebServer[] = [];
   try {
+    const start = async (name: string, port: number, processes: number, fill: Fill) => {
+      const server = await freshServer(cluster, { name, build, port, processes, fill });
+      servers.push(server);
+      return server.url;
+    };
+    const first = await start("browser", 4280, 2, (db) => loadDemo(db, new Date()));
+    const rest = [];
+    for (let n = 2; n <= SHARDS; n++) rest.push(await start(`browser_${n}`, 4280 + n, 1, "browser"));
     // a business that is still to be set up
-    const empty = await freshServer(cluster, "browser_empty", build, 4290, (db) =>
-      loadPeople(db, demoPeople),
+    const empty = await start("browser_empty", 4290, 1, (db) => loadPeople(db, demoPeople));
+    const urls = [first, ...rest];
+    const halves = shares(SHARDS).map((files, i) =>
+      shard(i + 1, files, { BASE_URL: urls[i] ?? first, EMPTY_URL: empty, BUILD_FOLDER: build }),
     );
-    try {
-      return script("test:browser", { BASE_URL: full.url, EMPTY_URL: empty.url });
-    } finally {
-      await empty.stop();
-    }
+    return (await Promise.all(halves)).every(Boolean);
   } finally {
-    await full.stop();
+    for (const server of servers) await server.stop();
   }
+}
+
+/** The files of the browser tests in so many shares of about as many tests each. */
+function shares(count: number): string[][] {
+  const folder = join(root, "tests/e2e");
+  const files = readdirSync(folder)
+    .filter((name) => name.endsWith(".spec.ts"))
+    .map((name) => ({ name, tests: readFileSync(join(folder, name), "utf8").split(/^\s*test\(/m).length }))
+    .sort((a, b) => b.tests - a.tests || (a.name < b.name ? -1 : 1));
+  const found = Array.from({ length: count }, () => ({ names: [] as string[], tests: 0 }));
+  for (const { name, tests } of files) {
+    const [least] = [...found].sort((a, b) => a.tests - b.tests);
+    least?.names.push(`tests/e2e/${name}`);
+    if (least) least.tests += tests;
+  }
+  return found.map(({ names }) => names.sort());
+}
+
+/** Runs one half of the browser tests; what it says is printed in one piece when it ends. */
+function shard(n: number, files: readonly string[], environment: Record<string, string>): Promise<boolean> {
+  const child = spawn("npx", ["playwright", "test", ...files], {
+    cwd: root,
+    stdio: ["ignore", "pipe", "pipe"],
+    env: { ...process.env, ...environment, RESULTS_FOLDER: `test-results/${n}` },
+  });
+  const said: Buffer[] = [];
+  for (const stream of [child.stdout, child.stderr]) stream.on("data", (part: Buffer) => said.push(part));
+  return new Promise((resolve) => {
+    child.once("close", (code) => {
+      process.stdout.write(Buffer.concat(said));
+      resolve(code === 0);
+    });
+  });
+}
+
+/** What fills a new database: a function, or another database that it is a copy of. */
+type Fill = string | ((db: PooledDatabase) => Promise<unknown>);
+
+interface Fresh {
+  readonly name: string;
+  readonly build: string;
+  readonly port: number;
+  readonly processes: number;
+  readonly fill: Fill;
 }
 
 /** A server on a database of its own, made anew and filled. */
 async function freshServer(
   cluster: Cluster,
-  name: string,
-  build: string,
-  port: number,
-  fill: (db: Database) => Promise<unknown>,
+  { name, build, port, processes, fill }: Fresh,
 ): Promise<WebServer> {
-  await dropDatabase(cluster, name);
-  await createDatabase(cluster, name);
-  const url = cluster.urlOf(name);
-  await migrateDatabase(url, migrations);
-  const { db, close } = connect(url, () => undefined);
-  await fill(db);
-  await close();
-  return startServer(name, build, await freePort(port), url, { LOG_LEVEL: "warn" });
+  const database = `${name}_data`;
+  await dropDatabase(cluster, database);
+  if (typeof fill === "string") await createDatabase(cluster, database, `${fill}_filled`);
+  else {
+    const filled = `${name}_filled`;
+    await dropDatabase(cluster, filled);
+    await createDatabase(cluster, filled);
+    await migrateDatabase(cluster.urlOf(filled), migrations);
+    const { db, close } = connect(cluster.urlOf(filled), () => undefined);
+    await fill(db);
+    await close();
+    await createDatabase(cluster, database, filled);
+  }
+  return startServer(name, build, await freePort(port), cluster.appUrlOf(database), {
+    LOG_LEVEL: "warn",
+    WALLODROM_PROCESSES: String(processes),
+  });
 }

@@ -1,4 +1,14 @@
-import { accessSync, chmodSync, constants, existsSync, mkdirSync, statSync } from "node:fs";
+import {
+  accessSync,
+  chmodSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from "node:fs";
 import { createHash } from "node:crypto";
 import { dirname, join, resolve } from "node:path";
 
@@ -45,4 +55,12 @@ export function isExecutable(file: string): boolean {
   } catch {
     return false;
   }
+}
+
+/** Writes a file that only its owner reads, whole or not at all. */
+export function writeWhole(file: string, text: string): void {
+  const half = `${file}.half`;
+  rmSync(half, { force: true });
+  writeFileSync(half, text, { mode: 0o600 });
+  renameSync(half, file);
 }

@@ -1,9 +1,11 @@
 import { spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { closeSync, existsSync, openSync, readFileSync, readlinkSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, openSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
-import { dataFolder, makeFolder, root } from "./paths";
+import { describe, isAlive, type Living } from "./living";
+import { dataFolder, makeFolder, writeWhole } from "./paths";
 import { StopWord } from "./stop-word";
+import { webMain } from "./workers";
 
 /** A running web process. */
 export interface WebServer {
@@ -13,9 +15,8 @@ export interface WebServer {
   readonly ended: Promise<number | null>;
 }
 
-interface Note {
-  pid: number;
-  url: string;
+interface Note extends Living {
+  readonly url: string;
 }
 
 const noteOf = (name: string) => join(dataFolder, `${name}.server.json`);
@@ -24,29 +25,74 @@ const noteOf = (name: string) => join(dataFolder, `${name}.server.json`);
 function secretOf(name: "auth.secret" | "secrets.key"): string {
   const file = join(dataFolder, name);
   makeFolder(dataFolder);
-  if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString("hex"), { mode: 0o600 });
+  if (!existsSync(file)) writeWhole(file, randomBytes(32).toString("hex"));
   return readFileSync(file, "utf8");
+}
+
+interface SecretsFile {
+  readonly current: string;
+  readonly former: readonly string[];
+}
+
+const keysFile = () => join(dataFolder, "secrets.keys.json");
+
+/** What secrets are sealed with: the key now, and those before that something may still be sealed with. */
+export function secretKeys(): SecretsFile {
+  if (existsSync(keysFile())) return JSON.parse(readFileSync(keysFile(), "utf8")) as SecretsFile;
+  return { current: secretOf("secrets.key"), former: [] };
+}
+
+/** What sessions and second factors are signed and sealed with. */
+export function authSecret(): string {
+  return secretOf("auth.secret");
+}
+
+export function keepAuthSecret(secret: string): void {
+  makeFolder(dataFolder);
+  writeWhole(join(dataFolder, "auth.secret"), secret);
+}
+
+export function keepSecretKeys(keys: SecretsFile): void {
+  makeFolder(dataFolder);
+  writeWhole(keysFile(), JSON.stringify(keys));
 }
 
 /** What the web process is told. */
 export function serverEnvironment(databaseUrl: string, url: string): Record<string, string> {
   return {
     DATABASE_URL: databaseUrl,
-    AUTH_SECRET: secretOf("auth.secret"),
-    SECRETS_KEY: secretOf("secrets.key"),
-    BASE_URL: url,
+    AUTH_SECRET: authSecret(),
+    SECRETS_KEY: secretKeys().current,
+    FORMER_SECRETS_KEYS: secretKeys().former.join(","),
+    WALLODROM_URL: process.env.WALLODROM_URL ?? url,
   };
 }
 
-/** The server of this name when one runs already. */
-export function runningServer(name: string): Note | undefined {
-  if (!existsSync(noteOf(name))) return undefined;
-  const note = JSON.parse(readFileSync(noteOf(name), "utf8")) as Note;
+/** The process that was started under this name, where it still lives; whether it answers is another question. */
+function notedServer(name: string): Note | undefined {
   try {
-    // a number may be used again: ours runs in the folder of a build
-    return readlinkSync(`/proc/${note.pid}/cwd`).startsWith(join(root, ".build")) ? note : undefined;
+    const note = JSON.parse(readFileSync(noteOf(name), "utf8")) as Note;
+    return isAlive(note) ? note : undefined;
   } catch {
     return undefined;
+  }
+}
+
+/** The server of this name when one runs already and answers. Throws when there is one that does not answer. */
+export async function runningServer(name: string): Promise<{ readonly url: string } | undefined> {
+  const note = notedServer(name);
+  if (!note) return undefined;
+  if (await isAnswering(note.url)) return note;
+  throw new StopWord(`It is running (process ${note.pid}) but does not answer: ./wallodrom stop ends it.`);
+}
+
+const PATIENCE_MS = 5000;
+
+async function isAnswering(url: string): Promise<boolean> {
+  try {
+    return (await fetch(`${url}/api/v1/health`, { signal: AbortSignal.timeout(PATIENCE_MS) })).ok;
+  } catch {
+    return false;
   }
 }
 
@@ -60,13 +106,13 @@ export async function startServer(
 ): Promise<WebServer> {
   const url = `http://127.0.0.1:${port}`;
   const logFile = join(dataFolder, `${name}.log`);
-  const output = openSync(logFile, "a");
-  const child = spawn(process.execPath, [join(build, "server.js")], {
+  const child = spawn(process.execPath, [webMain(join(build, "dist-worker"))], {
     cwd: build,
-    stdio: ["ignore", output, output],
+    stdio: ["ignore", "ignore", openSync(`${logFile}.start`, "w", 0o600)],
     env: {
       ...process.env,
       ...serverEnvironment(databaseUrl, url),
+      WALLODROM_LOG: logFile,
       ...extra,
       NODE_ENV: "production",
       NEXT_TELEMETRY_DISABLED: "1",
@@ -74,12 +120,11 @@ export async function startServer(
       HOSTNAME: "127.0.0.1",
     },
   });
-  closeSync(output);
   const ended = new Promise<number | null>((resolve) => child.once("exit", resolve));
-  writeFileSync(noteOf(name), JSON.stringify({ pid: child.pid, url }));
+  writeWhole(noteOf(name), JSON.stringify({ ...describe(child.pid ?? 0), url }));
   const stop = async () => {
     child.kill("SIGTERM");
-    await Promise.race([ended, wait(8000).then(() => child.kill("SIGKILL"))]);
+    await Promise.race([ended, wait(12_000).then(() => child.kill("SIGKILL"))]);
     rmSync(noteOf(name), { force: true });
   };
   if (!(await answers(`${url}/api/v1/ready`, ended))) {
@@ -107,10 +152,11 @@ async function answers(url: string, ended: Promise<unknown>): Promise<boolean> {
 
 /** Ends a server that another call started. */
 export async function stopServer(name: string): Promise<boolean> {
-  const note = runningServer(name);
+  const note = notedServer(name);
   if (!note) return false;
   process.kill(note.pid, "SIGTERM");
-  for (let tries = 0; tries < 80 && runningServer(name); tries++) await wait(100);
+  for (let tries = 0; tries < 120 && isAlive(note); tries++) await wait(100);
+  if (isAlive(note)) process.kill(note.pid, "SIGKILL");
   rmSync(noteOf(name), { force: true });
   return true;
 }

@@ -2,10 +2,26 @@ import { buildSync } from "esbuild";
 import { join } from "node:path";
 import { root } from "./paths";
 
-/** Bundles the server's worker threads into a folder; each becomes one file that needs nothing beside it. */
+const entries = [
+  "src/workers/replay.worker.ts",
+  "src/server/jobs/findings.worker.ts",
+  "src/server/web/main.ts",
+];
+
+/**
+ * Bundles what runs beside the pages' framework into a folder: the server's worker threads, each one file that needs
+ * nothing beside it, and the web process, which needs the framework.
+ */
 export function bundleWorkers(folder: string): string {
   buildSync({
-    entryPoints: [join(root, "src/workers/replay.worker.ts")],
+    entryPoints: entries.map((file) => join(root, file)),
+    entryNames: "[name]",
+    // what is bundled asks for Node's own modules in the older way
+    banner: {
+      js: 'import { createRequire } from "node:module"; const require = createRequire(import.meta.url);',
+    },
+    external: ["pg-native", "next"],
+    conditions: ["react-server"],
     bundle: true,
     platform: "node",
     format: "esm",
@@ -22,4 +38,9 @@ export function bundleWorkers(folder: string): string {
 /** The replay's thread within such a folder. */
 export function replayWorker(folder: string): string {
   return join(folder, "replay.worker.mjs");
+}
+
+/** The web process within such a folder. */
+export function webMain(folder: string): string {
+  return join(folder, "main.mjs");
 }

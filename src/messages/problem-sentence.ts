@@ -59,6 +59,7 @@ const sentences: Sentences = {
   "no-exchange-rate": (d) => `There is no exchange rate from ${d.from ?? ""} to ${d.to ?? ""}.`,
   "no-lines": () => "An order needs at least one line.",
   "bad-json": () => "This is not JSON.",
+  "bad-text": () => "This holds a character that can't be stored (a NUL, or half of a pair).",
   "too-deep": () => "This is nested too deeply.",
 };
 

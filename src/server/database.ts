@@ -1,14 +1,30 @@
 import "server-only";
-import { connect, type Connection, type Database } from "@/db/connect";
+import { connect, type Connection, type PooledDatabase } from "@/db/connect";
 import { environment } from "./environment";
-import { log } from "./log";
+import { log, toldError } from "./log";
 
-const holder = globalThis as { wallodromConnection?: Connection };
+interface Holder {
+  wallodromConnection?: Connection;
+  wallodromRating?: Connection;
+}
+const holder = globalThis as Holder;
 
-/** The one pool of this process, opened when first asked for. */
-export function database(): Database {
-  holder.wallodromConnection ??= connect(environment().DATABASE_URL, (error) =>
-    log().warn({ error: error.message }, "database connection lost"),
-  );
+const onLost = (error: Error) => log().warn({ error: toldError(error) }, "database connection lost");
+
+/** The pool of this process for people's work, opened when first asked for. */
+export function database(): PooledDatabase {
+  holder.wallodromConnection ??= connect(environment().DATABASE_URL, onLost);
   return holder.wallodromConnection.db;
+}
+
+/** Connections kept for rating alone, so that no crowd of editors keeps a quote waiting. */
+const RATING_CONNECTIONS = 4;
+const RATING_STATEMENT_MS = 5000;
+
+export function ratingDatabase(): PooledDatabase {
+  holder.wallodromRating ??= connect(environment().DATABASE_URL, onLost, {
+    most: RATING_CONNECTIONS,
+    statementMs: RATING_STATEMENT_MS,
+  });
+  return holder.wallodromRating.db;
 }

@@ -1,22 +1,16 @@
 import type { Problem } from "@/core/setup/problem";
+import type { FailureCode, FailureData, PasswordFault } from "@/messages/failures";
 
-/** Why a use case did not happen; the words come later. */
-export type FailureCode =
-  | "not-signed-in"
-  | "forbidden"
-  | "not-found"
-  | "conflict"
-  | "invalid"
-  | "locked"
-  | "last-admin"
-  | "known-person"
-  | "unavailable";
-
-export interface Failure {
-  readonly ok: false;
-  readonly code: FailureCode;
-  readonly problems: readonly Problem[];
-}
+/** Why a use case did not happen, as a code with its data; the words come later. */
+export type Failure = {
+  readonly [C in FailureCode]: {
+    readonly ok: false;
+    readonly code: C;
+    readonly data: FailureData[C];
+    /** What is wrong with single fields. */
+    readonly problems: readonly Problem[];
+  };
+}[FailureCode];
 
 /** What a use case gives: its value, or a failure with the fields it is about. */
 export type Result<T> = { readonly ok: true; readonly value: T } | Failure;
@@ -25,6 +19,13 @@ export function done<T>(value: T): { readonly ok: true; readonly value: T } {
   return { ok: true, value };
 }
 
-export function failed(code: FailureCode, problems: readonly Problem[] = []): Failure {
-  return { ok: false, code, problems };
+/** The codes whose sentence needs no data. */
+type PlainCode = { [C in FailureCode]: keyof FailureData[C] extends never ? C : never }[FailureCode];
+
+export function failed(code: PlainCode, problems: readonly Problem[] = []): Failure {
+  return { ok: false, code, data: {}, problems };
+}
+
+export function weakPassword(why: PasswordFault): Failure {
+  return { ok: false, code: "weak-password", data: { why }, problems: [] };
 }

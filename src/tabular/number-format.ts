@@ -46,13 +46,28 @@ export function numberFormats(read: (listen: (parser: SaxesParser) => void) => v
   return styles;
 }
 
+/** A format is no longer than this (ECMA-376, 18.8.30); of a longer one the beginning is read. */
+const LONGEST_CODE = 255;
+/** No figure is shown with more digits after the point. */
+const MOST_DIGITS = 30;
+
 /** What a format's code shows: "0.00" and "#,##0.00 €" two digits, "yyyy-mm-dd" a date. */
-function shownBy(code: string): number | "date" | undefined {
+export function shownBy(whole: string): number | "date" | undefined {
+  const code = whole.slice(0, LONGEST_CODE);
   const plain = code.replace(/"[^"]*"|\[[^\]]*\]|\\./g, "").split(";")[0] ?? "";
   if (/[yd]/i.test(plain)) return "date";
   if (plain.includes("%")) return undefined;
-  const digits = /0(?:\.(0+))?(?!.*0)/.exec(plain.replace(/[#,]/g, ""));
-  return digits ? (digits[1]?.length ?? 0) : undefined;
+  return digitsAfter(plain.replace(/[#,]/g, ""));
+}
+
+/** The zeros after the point that end the last run of them: 2 in "0.00 €", 0 in "000", none without a zero. */
+function digitsAfter(plain: string): number | undefined {
+  const last = plain.lastIndexOf("0");
+  if (last < 0) return undefined;
+  let first = last;
+  while (plain[first - 1] === "0") first--;
+  const isFraction = plain[first - 1] === "." && plain[first - 2] === "0";
+  return isFraction ? Math.min(MOST_DIGITS, last - first + 1) : 0;
 }
 
 /**

@@ -59,6 +59,13 @@ export const limits = {
   cell: 32_767,
   /** Bytes of one part of a workbook, unpacked. */
   unpacked: 100_000_000,
+  /** Bytes of all parts that are read at once, unpacked. */
+  unpackedTogether: 200_000_000,
+  sheets: 100,
+  /** Rows a sheet has (ECMA-376): what names others is not there. */
+  sheetRows: 1_048_576,
+  /** Merged cells of a sheet that are looked at. */
+  merges: 10_000,
 } as const;
 
 /** Lines that are kept for looking at. */

@@ -12,6 +12,7 @@ export function unpack(
   bytes: Uint8Array,
   wanted: (name: string) => ((text: string, last: boolean) => void) | undefined,
 ): void {
+  let together = 0;
   const unzip = new Unzip((file) => {
     const sink = wanted(file.name);
     if (!sink) return;
@@ -20,7 +21,9 @@ export function unpack(
     file.ondata = (error, data, last) => {
       if (error) throw (error as Error) instanceof FileFault ? error : new FileFault("broken");
       size += data.length;
-      if (size > limits.unpacked) throw new FileFault("unpacks-too-large");
+      together += data.length;
+      if (size > limits.unpacked || together > limits.unpackedTogether)
+        throw new FileFault("unpacks-too-large");
       sink(decoder.decode(data, { stream: !last }), last);
     };
     file.start();

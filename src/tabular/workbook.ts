@@ -19,21 +19,30 @@ interface Book {
 /** A workbook of the Office Open XML format. Sheets are read as a stream; figures come as they are shown where nothing is lost by it. */
 export function openWorkbook(bytes: Uint8Array): TableFile {
   const book = readBook(bytes);
-  const looks = book.sheets.map(({ name, part }) => {
+  const looked = book.sheets.map(({ name, part }) => {
     const counter = new SheetCounter();
-    const reader = new SheetReader(book, [], ".", (cells, line) => counter.see(cells, line));
-    readPart(bytes, part, (parser) => reader.listen(parser));
     return {
-      merges: reader.merges,
-      look: {
-        name,
-        rows: counter.rows,
-        first: counter.first,
-        merged: reader.merges.length,
-        errors: reader.errors,
-      },
+      name,
+      part,
+      counter,
+      reader: new SheetReader(book, [], ".", (cells, line) => counter.see(cells, line)),
     };
   });
+  // however many sheets there are, the file is unpacked once
+  readParts(
+    bytes,
+    new Map(looked.map(({ part, reader }) => [part, (parser: SaxesParser) => reader.listen(parser)])),
+  );
+  const looks = looked.map(({ name, counter, reader }) => ({
+    merges: reader.merges,
+    look: {
+      name,
+      rows: counter.rows,
+      first: counter.first,
+      merged: reader.merges.length,
+      errors: reader.errors,
+    },
+  }));
   if (looks.every(({ look }) => look.rows === 0)) throw new FileFault("empty");
   return {
     sheets: looks.map(({ look }) => look),
@@ -56,6 +65,7 @@ function readBook(bytes: Uint8Array): Book {
     }),
   );
   if (names.length === 0) throw new FileFault("not-a-workbook");
+  if (names.length > limits.sheets) throw new FileFault("too-large");
   readPart(bytes, LINKS, (parser) =>
     parser.on("opentag", ({ name, attributes }) => {
       if (localName(name) !== "Relationship") return;
@@ -74,8 +84,14 @@ function readBook(bytes: Uint8Array): Book {
 
 /** Reads one part as XML; a part that is not there gives nothing. */
 function readPart(bytes: Uint8Array, part: string, listen: (parser: SaxesParser) => void): void {
+  readParts(bytes, new Map([[part, listen]]));
+}
+
+/** Reads several parts in one go through the file. */
+function readParts(bytes: Uint8Array, parts: ReadonlyMap<string, (parser: SaxesParser) => void>): void {
   unpack(bytes, (name) => {
-    if (name !== part) return undefined;
+    const listen = parts.get(name);
+    if (!listen) return undefined;
     const parser = new SaxesParser({ position: false });
     parser.on("error", () => {
       throw new FileFault("broken");
@@ -131,14 +147,18 @@ class SheetReader {
   #style = "";
   #text = "";
   #reads = false;
-  readonly #held = new Map<Merge, string>();
+  /** Those that are still to come by their first row, the next one last; and by column what the row at hand lies in. */
+  readonly #coming: Merge[];
+  readonly #spread = new Map<number, { readonly bottom: number; readonly value: string }>();
 
   constructor(
     private readonly book: Book,
-    private readonly fill: readonly Merge[],
+    fill: readonly Merge[],
     private readonly decimal: "," | ".",
     private readonly visit: RowVisitor,
-  ) {}
+  ) {
+    this.#coming = [...fill].sort((a, b) => b.top - a.top);
+  }
 
   listen(parser: SaxesParser): void {
     parser.on("opentag", ({ name, attributes }) => this.#open(localName(name), attributes as Attributes));
@@ -190,22 +210,33 @@ class SheetReader {
   }
 
   #end(): void {
-    for (const merge of this.fill) {
-      if (this.#line < merge.top || this.#line > merge.bottom) continue;
-      if (this.#line === merge.top) this.#held.set(merge, this.#row[merge.column] ?? "");
-      else {
-        while (this.#row.length <= merge.column) this.#row.push("");
-        this.#row[merge.column] = this.#held.get(merge) ?? "";
-      }
-    }
+    this.#fill();
     if (this.#row.some((cell) => cell !== "")) this.visit(this.#row, this.#line);
+  }
+
+  /** Puts what merged cells hold into each of their rows. Each is looked at in its own rows alone. */
+  #fill(): void {
+    for (const [column, { bottom, value }] of this.#spread)
+      if (bottom < this.#line) this.#spread.delete(column);
+      else {
+        while (this.#row.length <= column) this.#row.push("");
+        this.#row[column] = value;
+      }
+    for (let next = this.#coming.at(-1); next && next.top <= this.#line; next = this.#coming.at(-1)) {
+      this.#coming.pop();
+      const { top, bottom, column } = next;
+      const value = top === this.#line ? (this.#row[column] ?? "") : "";
+      if (value !== "" && bottom > top) this.#spread.set(column, { bottom, value });
+    }
   }
 
   #merge(ref: string): void {
     const [first = "", last = ""] = ref.split(":");
     const [top, bottom] = [first, last].map((cell) => Number(cell.replace(/\D/g, "")));
-    if (top && bottom && this.merges.length < 10_000)
-      this.merges.push({ top, bottom, column: columnOf(first) });
+    const column = columnOf(first);
+    const isThere = column >= 0 && column < limits.columns && top && bottom && bottom <= limits.sheetRows;
+    // what lies within one row fills nothing
+    if (isThere && this.merges.length < limits.merges) this.merges.push({ top, bottom, column });
   }
 }
 
@@ -224,7 +255,7 @@ function localName(name: string): string {
 /** "C7" is column 2; -1 without letters. */
 function columnOf(ref: string): number {
   let column = 0;
-  for (const sign of ref) {
+  for (const sign of ref.slice(0, 8)) {
     const value = sign.charCodeAt(0) - 64;
     if (value < 1 || value > 26) break;
     column = column * 26 + value;

@@ -1,5 +1,6 @@
 import { expect, request, test } from "@playwright/test";
 import { problemDocument } from "../../src/contracts/problem-document";
+import { stateOf } from "./people";
 
 const body = {
   channel: "web",
@@ -96,7 +97,7 @@ test("nobody makes an account of their own", async ({ baseURL }) => {
 });
 
 test.describe("a viewer", () => {
-  test.use({ storageState: "test-results/viewer.json" });
+  test.use({ storageState: stateOf("viewer") });
 
   test("looks at everything and changes nothing", async ({ page }) => {
     await page.goto("/tariffs/AMB-VAN-BUY?edition=2027&row=0&break=0");
@@ -112,9 +113,7 @@ test.describe("a viewer", () => {
 
   test("is refused by the server too, whatever the page would send", async ({ page, browser }) => {
     // a coordinator's own call of the action, repeated with a viewer's session
-    const coordinator = await (
-      await browser.newContext({ storageState: "test-results/coordinator.json" })
-    ).newPage();
+    const coordinator = await (await browser.newContext({ storageState: stateOf("coordinator") })).newPage();
     await coordinator.goto("/origins/CES");
     const sent = coordinator.waitForRequest(
       (candidate) => candidate.method() === "POST" && candidate.url().includes("/origins/"),

@@ -288,24 +288,26 @@ test("a click on an offer's curve makes a trial of that point", async ({ page })
   await expect(bench.charge("Express")).toHaveText(charge);
 });
 
-test("a choice that can't be stored says so beside itself, and a figure stays as typed", async ({ page }) => {
+test("a choice whose answer does not come stays, says that it is not sure, and is stored once the server answers", async ({
+  page,
+}) => {
   const offer = new OfferDriver(page);
   await offer.open("express");
-  const stored = await offer.choose("How it is rounded").inputValue();
   await page.route("**/offers/express", (route) =>
     route.request().method() === "POST" ? route.abort() : route.continue(),
   );
   await offer.choose("How it is rounded").selectOption("nearest");
-  const rounding = page.locator('[data-path="offers/express/adjust/rounding"]');
-  await expect(rounding.getByRole("alert")).toContainText("The server does not answer");
-  await expect(offer.choose("How it is rounded")).toHaveValue(stored);
+  const unsure = page.getByRole("alert").filter({ hasText: "not sure yet" });
+  await expect(unsure).toBeVisible();
+  await expect(offer.choose("How it is rounded")).toHaveValue("nearest");
+  await page.unroute("**/offers/express");
+  await expect(unsure).toHaveCount(0);
   const figure = offer.textbox("Rounded to");
   await figure.fill("0,50");
-  await figure.press("Enter");
-  await expect(figure).toHaveValue("0,50");
-  await page.unroute("**/offers/express");
   await figure.press("Enter");
   await expect(figure).toHaveValue("0.50");
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(figure).toHaveValue("0.10");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(offer.choose("How it is rounded")).not.toHaveValue("nearest");
 });

@@ -163,7 +163,8 @@ test("a second factor is turned on, asked for, and turned off; sessions are list
   await page.getByLabel("The code your authenticator shows").fill("000000");
   await page.getByRole("button", { name: "Sign in" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "does not fit" })).toBeVisible();
-  await page.getByLabel("The code your authenticator shows").fill(codeOf(secret, Date.now()));
+  // a code counts once: the one that turned it on opens nothing, the next one does
+  await page.getByLabel("The code your authenticator shows").fill(codeOf(secret, Date.now() + 30_000));
   await page.getByRole("button", { name: "Sign in" }).click();
   await expect(page).toHaveURL(/orders/);
   await page.goto("/account");
@@ -289,4 +290,72 @@ test("two people at one origin: different fields both hold; of the same field th
   await put(phone(other), oldPhone);
   await put(email(other), oldEmail);
   await expect(email(other)).toHaveValue(oldEmail);
+});
+
+test("whoever failed to sign in as somebody is told to them, until they have seen it", async ({
+  browser,
+  baseURL,
+}) => {
+  const stranger = await browser.newContext({ storageState: { cookies: [], origins: [] } });
+  for (let n = 0; n < 2; n++)
+    await stranger.request.post(`${baseURL}/api/auth/sign-in/email`, {
+      headers: { origin: baseURL ?? "", "x-forwarded-for": `203.0.113.${n}` },
+      data: { email: people.finance.email, password: "not-the-password" },
+    });
+  const finance = await as(browser, "finance");
+  await finance.goto("/orders");
+  const note = finance.getByRole("status").filter({ hasText: "to sign in as you failed" });
+  // where it came from is the peer's address, whatever a header says
+  await expect(note).toContainText("from 127.0.0.1");
+  await note.getByRole("button", { name: "I have seen it" }).click();
+  await expect(note).toHaveCount(0);
+  await finance.reload();
+  await expect(finance.getByRole("grid").or(finance.getByRole("heading")).first()).toBeVisible();
+  await expect(note).toHaveCount(0);
+  await stranger.close();
+});
+
+test("an administrator asks a role for a second factor: who has none sees nothing before it is on", async ({
+  browser,
+}) => {
+  const admin = await as(browser, "admin");
+  await admin.goto("/people");
+  const rule = admin.getByRole("region", { name: "Second factor by role" });
+  await rule.getByRole("checkbox", { name: /finance/ }).click();
+  await expect(rule.getByRole("checkbox", { name: /finance/ })).toBeChecked();
+  const finance = await as(browser, "finance");
+  await finance.goto("/carriers/TRN");
+  await expect(finance).toHaveURL(/second-factor/);
+  await expect(finance.getByText("the role finance needs a second factor")).toBeVisible();
+  expect(await finance.content()).not.toContain("Ternwing");
+  await rule.getByRole("checkbox", { name: /finance/ }).click();
+  await expect(rule.getByRole("checkbox", { name: /finance/ })).not.toBeChecked();
+  await finance.goto("/carriers/TRN");
+  await expect(finance.getByRole("heading", { name: "Ternwing Express" })).toBeVisible();
+});
+
+test("an administrator makes a link for a new password; short, common and own ones are refused there", async ({
+  browser,
+}) => {
+  const admin = await as(browser, "admin");
+  await admin.goto("/people");
+  await admin.getByRole("button", { name: "Make a link for a new password of Leo Tammsalu" }).click();
+  const link = await admin.getByRole("textbox", { name: "New password link" }).inputValue();
+  const leo = await (await browser.newContext({ storageState: { cookies: [], origins: [] } })).newPage();
+  await leo.goto(link);
+  const typed = leo.getByLabel("Your password");
+  for (const [password, says] of [
+    ["passwordpassword", "lists of common ones"],
+    ["leo-tammsalu-1", "may not be your name"],
+  ] as const) {
+    await typed.fill(password);
+    await leo.getByRole("button", { name: "Set the password" }).click();
+    await expect(leo.getByRole("alert").filter({ hasText: says })).toBeVisible();
+  }
+  await typed.fill(people.viewer.password);
+  await leo.getByRole("button", { name: "Set the password" }).click();
+  await expect(leo).toHaveURL(/orders/);
+  const again = await (await browser.newContext({ storageState: { cookies: [], origins: [] } })).newPage();
+  await again.goto(link);
+  await expect(again.getByText("This link was used or has run out")).toBeVisible();
 });

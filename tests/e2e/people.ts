@@ -9,11 +9,16 @@ export const people = {
 
 export type PersonName = keyof typeof people;
 
-export const stateOf = (name: PersonName) => `test-results/${name}.json`;
+/** Where a run keeps its sessions and traces; two that run side by side have a folder each. */
+const folder = process.env.RESULTS_FOLDER ?? "test-results";
+
+export const stateOf = (name: PersonName) => `${folder}/${name}.json`;
 
 /** A request context that is signed in. */
 export async function signedIn(name: PersonName, baseURL: string): Promise<APIRequestContext> {
-  const context = await request.newContext({ baseURL, extraHTTPHeaders: { origin: baseURL } });
+  // without the session a test begins with: signing in on the same device ends the one before
+  const storageState = { cookies: [], origins: [] };
+  const context = await request.newContext({ baseURL, storageState, extraHTTPHeaders: { origin: baseURL } });
   const answer = await context.post("/api/auth/sign-in/email", { data: people[name] });
   if (!answer.ok()) throw new Error(`${name} could not sign in: ${answer.status()} ${await answer.text()}`);
   return context;

@@ -1,6 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { BenchDriver } from "./drivers/bench-driver";
 import { TariffDriver } from "./drivers/tariff-driver";
+import { stateOf } from "./people";
 
 test.describe("the grid", () => {
   test("arrows move, typing edits, Enter goes down, Tab right, Esc gives up, undo takes back", async ({
@@ -96,7 +97,7 @@ test.describe("the grid", () => {
 test("two people edit one cell: the second sees both values and chooses", async ({ browser, page }) => {
   const [mine, theirs] = [
     new TariffDriver(page),
-    new TariffDriver(await (await browser.newContext({ storageState: "test-results/admin.json" })).newPage()),
+    new TariffDriver(await (await browser.newContext({ storageState: stateOf("admin") })).newPage()),
   ];
   await mine.open("DEALER-ROAD-SELL", "2026", 0, 0);
   await theirs.open("DEALER-ROAD-SELL", "2026", 0, 0);
@@ -105,14 +106,17 @@ test("two people edit one cell: the second sees both values and chooses", async 
   await mine.type("62");
   await expect(page.getByRole("alert").filter({ hasText: "Someone else has set this to 61" })).toBeVisible();
   await expect(mine.cell(0, 0)).toHaveText("62");
-  await page.getByRole("button", { name: "Set mine" }).click();
+  await page.getByRole("button", { name: "Keep mine" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "Someone else" })).toHaveCount(0);
+  await expect(mine.grid.locator("[role=gridcell].italic")).toHaveCount(0);
   await theirs.page.reload();
   await expect(theirs.cell(0, 0)).toHaveText("62");
   await theirs.page.context().close();
 });
 
-test("a server that does not answer: what was typed stays, and goes in later", async ({ page }) => {
+test("a server that does not answer: what was typed stays, and goes in by itself once it does", async ({
+  page,
+}) => {
   const tariff = new TariffDriver(page);
   await tariff.open("DEALER-ROAD-SELL", "2026", 1, 1);
   await page.route("**/tariffs/**", (route) =>
@@ -122,10 +126,60 @@ test("a server that does not answer: what was typed stays, and goes in later", a
   await expect(page.getByRole("alert").filter({ hasText: "does not answer" })).toBeVisible();
   await expect(tariff.cell(1, 1)).toHaveText("71");
   await page.unroute("**/tariffs/**");
-  await page.getByRole("button", { name: "Set mine" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "does not answer" })).toHaveCount(0);
   await page.reload();
   await expect(tariff.cell(1, 1)).toHaveText("71");
+});
+
+test("an answer that got lost is no refusal: what was stored is stored once, and can be undone", async ({
+  page,
+}) => {
+  const tariff = new TariffDriver(page);
+  await tariff.open("DEALER-ROAD-SELL", "2026", 2, 1);
+  const before = await tariff.cell(2, 1).innerText();
+  let lost = 0;
+  await page.route("**/tariffs/**", async (route) => {
+    if (route.request().method() !== "POST" || lost > 0) return route.continue();
+    lost++;
+    // the server does it, and its answer never arrives
+    await route.fetch();
+    await route.abort();
+  });
+  await tariff.type("83");
+  await expect(page.getByRole("alert").filter({ hasText: "does not answer" })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "does not answer" })).toHaveCount(0);
+  expect(lost).toBe(1);
+  await page.reload();
+  await expect(tariff.cell(2, 1)).toHaveText("83");
+  await page.goto("/activity?about=DEALER-ROAD-SELL%2Feditions%2F2026%2Frows%2F2%2Frates%2F1");
+  await expect(page.getByRole("row").filter({ hasText: "83" })).toHaveCount(1);
+  await tariff.open("DEALER-ROAD-SELL", "2026", 2, 1);
+  await tariff.type(before);
+  await expect(tariff.cell(2, 1)).toHaveText(before);
+});
+
+test("a row taken out by somebody else: what is typed on the older screen goes to its own zone", async ({
+  page,
+  browser,
+}) => {
+  const mine = new TariffDriver(page);
+  await mine.open("DEALER-ROAD-SELL", "2026", 3, 1);
+  const zone = await mine.cell(3, -1).innerText();
+  const above = await mine.cell(1, -1).innerText();
+  const context = await browser.newContext({ storageState: stateOf("coordinator") });
+  const theirs = new TariffDriver(await context.newPage());
+  await theirs.open("DEALER-ROAD-SELL", "2026", 1, 1);
+  await theirs.page.keyboard.press("Control+Delete");
+  await expect(theirs.page.getByRole("gridcell", { name: above, exact: true })).toHaveCount(0);
+  await mine.type("64");
+  await expect(mine.cell(2, -1)).toHaveText(zone);
+  await expect(mine.cell(2, 1)).toHaveText("64");
+  await theirs.page.getByRole("button", { name: "Undo" }).click();
+  await expect(theirs.cell(1, -1)).toHaveText(above);
+  await page.reload();
+  await expect(mine.cell(3, -1)).toHaveText(zone);
+  await expect(mine.cell(3, 1)).toHaveText("64");
+  await context.close();
 });
 
 test("a pasted table is raised by 4.2 % rounded to 0.05 into a 2027 edition, compared, and taken back", async ({

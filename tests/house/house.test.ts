@@ -61,6 +61,16 @@ describe("the lint of imports", () => {
     expect(found).toHaveLength(2);
   }, 30_000);
 
+  test("forbids a screen to open the database by itself, past the look at who asks", () => {
+    const found = violations({
+      "src/server/database.ts": value,
+      "src/features/x/load.ts": using("../../server/database"),
+    });
+    expect(found).toEqual([
+      "src/features/x/load.ts -> src/server/database.ts: screens get at data by load and act, which look at who asks",
+    ]);
+  }, 30_000);
+
   test("forbids a Node module in the core", () => {
     expect(
       violations({ "src/core/a.ts": 'import { join } from "node:path";\nexport const value = join("a");\n' }),

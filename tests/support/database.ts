@@ -5,14 +5,14 @@ import { connect, type Connection } from "@/db/connect";
 /** The database others are copied from: migrated, empty. */
 const TEMPLATE = "migrated";
 
-function clusterUrl(): string {
-  const url = process.env.TEST_CLUSTER_URL;
+function told(name: "TEST_CLUSTER_URL" | "TEST_APP_URL"): string {
+  const url = process.env[name];
   if (!url) throw new Error("database tests run by ./wallodrom test database");
   return url;
 }
 
 async function onServer(statement: string): Promise<void> {
-  const client = new Client({ connectionString: clusterUrl() });
+  const client = new Client({ connectionString: told("TEST_CLUSTER_URL") });
   await client.connect();
   try {
     await client.query(statement);
@@ -21,17 +21,25 @@ async function onServer(statement: string): Promise<void> {
   }
 }
 
-/** A database of its own for a test file; `drop` takes it away. */
-export async function freshDatabase(): Promise<
-  Connection & { readonly url: string; readonly drop: () => Promise<void> }
-> {
+interface TestDatabase extends Connection {
+  /** As the app connects. */
+  readonly url: string;
+  /** As the tables' owner connects. */
+  readonly ownerUrl: string;
+  readonly drop: () => Promise<void>;
+}
+
+/** A database of its own for a test file, used as the app uses it; `drop` takes it away. */
+export async function freshDatabase(): Promise<TestDatabase> {
   const name = `t_${randomBytes(6).toString("hex")}`;
   await onServer(`create database ${name} template ${TEMPLATE}`);
-  const url = clusterUrl().replace(/\/[^/]+$/, `/${name}`);
+  const urlOf = (cluster: string) => cluster.replace(/\/[^/]+$/, `/${name}`);
+  const url = urlOf(told("TEST_APP_URL"));
   const connection = connect(url, () => undefined);
   return {
     ...connection,
     url,
+    ownerUrl: urlOf(told("TEST_CLUSTER_URL")),
     drop: async () => {
       await connection.close();
       await onServer(`drop database ${name} with (force)`);

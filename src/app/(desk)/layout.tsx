@@ -1,14 +1,16 @@
 import type { ReactNode } from "react";
+import { FailedTriesNote } from "@/features/account";
 import { BenchDock, BenchProvider } from "@/features/bench";
 import { BusinessStart } from "@/features/business";
 import { DraftProvider } from "@/features/draft";
 import { LineBar } from "@/features/shell/line-bar";
+import { Recheck } from "@/features/shell/recheck";
 import { loadShell } from "@/features/shell/load";
 
 export default async function DeskLayout({ children }: { readonly children: ReactNode }) {
   const shell = await loadShell();
   return (
-    <DraftProvider mayEdit={shell.mayEdit} habits={shell.habits}>
+    <DraftProvider mayEdit={shell.mayEdit} stamp={shell.stamp} habits={shell.habits}>
       <BenchProvider words={shell.trialWords}>
         <div className="flex h-dvh flex-col print:block print:h-auto">
           <LineBar
@@ -17,6 +19,8 @@ export default async function DeskLayout({ children }: { readonly children: Reac
             theme={shell.theme}
             businessName={shell.businessName}
           />
+          {shell.checking && <Recheck stamp={shell.stamp} />}
+          {shell.failedTries && <FailedTriesNote {...shell.failedTries} />}
           <main className="flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
             {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}
           </main>

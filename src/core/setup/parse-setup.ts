@@ -1,4 +1,5 @@
 import type { z } from "zod";
+import { fitText, type FitText } from "./fit-text";
 import { nearest } from "./nearest";
 import { namedPath } from "./path";
 import type { Problem, ProblemCode } from "./problem";
@@ -14,16 +15,47 @@ export function parseSetup(input: unknown): Parsed<Setup> {
   return parseWith(setupSchema, input);
 }
 
-/** Reads any of the core's schemas; `root` and `prefix` say where the input lies when it is a part of something larger. */
+/** Problems that are told at most: whoever mends fifty asks again. */
+const MOST_PROBLEMS = 50;
+/** "Did you mean" costs the most: so many are looked for. */
+const MOST_HINTS = 20;
+
+/**
+ * Reads any of the core's schemas; `root` and `prefix` say where the input lies when it is a part of something larger.
+ * However wrong the input is, the work is bounded by its size and at most 50 problems are told.
+ */
 export function parseWith<T>(schema: z.ZodType<T>, input: unknown, prefix = ""): Parsed<T> {
-  const result = read(schema, input);
+  return parseFitting(schema, fitText(input), prefix);
+}
+
+/** Lists and groups of fields a request may hold: an order of 10,000 lines with goods of their own has a third of it. */
+const MOST_VALUES = 100_000;
+
+/** Reads what strangers send. What is larger than any request is refused before it is looked at. */
+export function readRequest<T>(schema: z.ZodType<T>, input: unknown): Parsed<T> {
+  return parseFitting(schema, fitText(input, MOST_VALUES), "");
+}
+
+function parseFitting<T>(schema: z.ZodType<T>, text: FitText, prefix: string): Parsed<T> {
+  const at = (path: string) => [prefix, path].filter(Boolean).join("/");
+  if (!text.ok) {
+    const data: Record<string, string> = text.code === "too-large" ? { most: String(MOST_VALUES) } : {};
+    return { ok: false, problems: [{ code: text.code, path: at(text.path), data }] };
+  }
+  const result = read(schema, text.value);
   if (!result) return { ok: false, problems: [{ code: "too-deep", path: prefix, data: {} }] };
   if (result.success) return { ok: true, value: result.data };
-  const problems = result.error.issues.flatMap((issue) => toProblems(issue, input, []));
-  return {
-    ok: false,
-    problems: problems.map((p) => ({ ...p, path: [prefix, p.path].filter(Boolean).join("/") })),
-  };
+  const problems: Problem[] = [];
+  for (const problem of problemsOf(result.error.issues, text.value)) {
+    problems.push({ ...problem, path: at(problem.path) });
+    if (problems.length === MOST_PROBLEMS) break;
+  }
+  return { ok: false, problems };
+}
+
+function* problemsOf(issues: readonly Issue[], root: unknown): Generator<Problem> {
+  const hints = { left: MOST_HINTS };
+  for (const issue of issues) yield* toProblems(issue, root, [], hints);
 }
 
 /** What is nested without end exhausts the stack: `undefined`. */
@@ -39,25 +71,40 @@ function read<T>(schema: z.ZodType<T>, input: unknown) {
 type Issue = z.core.$ZodIssue;
 type Found = { code: ProblemCode; data?: Record<string, string> };
 
-function toProblems(issue: Issue, root: unknown, above: readonly PropertyKey[]): Problem[] {
-  const segments = [...above, ...issue.path];
-  if (issue.code === "unrecognized_keys")
-    return issue.keys.map((key) => unknownField(key, root, segments, issue));
-  if (issue.code === "invalid_union") {
-    const best = closest(issue.errors);
-    if (best) return best.flatMap((inner) => toProblems(inner, root, segments));
-  }
-  const found = explain(issue);
-  return [{ code: found.code, path: namedPath(root, segments), data: found.data ?? {} }];
+interface Hints {
+  left: number;
 }
 
-function unknownField(key: string, root: unknown, segments: PropertyKey[], issue: Issue): Problem {
-  const hint = nearest(key, knownFields);
+function* toProblems(
+  issue: Issue,
+  root: unknown,
+  above: readonly PropertyKey[],
+  hints: Hints,
+): Generator<Problem> {
+  const segments = [...above, ...issue.path];
+  if (issue.code === "unrecognized_keys") {
+    for (const key of issue.keys) yield unknownField(key, root, segments, hints);
+    return;
+  }
+  if (issue.code === "invalid_union") {
+    const best = closest(issue.errors);
+    if (best) {
+      for (const inner of best) yield* toProblems(inner, root, segments, hints);
+      return;
+    }
+  }
+  const found = explain(issue);
+  yield { code: found.code, path: namedPath(root, segments), data: found.data ?? {} };
+}
+
+function unknownField(key: string, root: unknown, segments: PropertyKey[], hints: Hints): Problem {
+  const hint = hints.left-- > 0 ? nearest(key, knownFields) : undefined;
+  const field = key.slice(0, 60);
   return {
     code: "unknown-field",
-    path: namedPath(root, [...segments, key]),
-    data: { field: key.slice(0, 60) },
-    ...(hint && issue.code === "unrecognized_keys" ? { hint } : {}),
+    path: namedPath(root, [...segments, field]),
+    data: { field },
+    ...(hint === undefined ? {} : { hint }),
   };
 }
 

@@ -51,6 +51,7 @@ export const problemCodes = [
   "no-lines",
   "bad-json",
   "too-deep",
+  "bad-text",
 ] as const;
 
 export type ProblemCode = (typeof problemCodes)[number];

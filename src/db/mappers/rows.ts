@@ -1,6 +1,7 @@
 import { getTableColumns } from "drizzle-orm";
 import type { PgTable } from "drizzle-orm/pg-core";
 import type { Layout } from "./layout";
+import { keepPositions, positionsAfter, positionsOf } from "./positions";
 
 export type Row = Record<string, unknown>;
 
@@ -22,15 +23,17 @@ function toRows(
 ): PlacedRow[] {
   const own = ownRow(layout, record, position, parentKeys);
   const keys = [...parentKeys, layout.key === "code" ? record.code : position];
-  const below = Object.entries(layout.children ?? {}).flatMap(([field, child]) =>
-    ((record[field] ?? []) as Row[]).flatMap((entry, index) => toRows(child, entry, index, keys)),
-  );
+  const below = Object.entries(layout.children ?? {}).flatMap(([field, child]) => {
+    const list = (record[field] ?? []) as Row[];
+    const positions = positionsOf(list);
+    return list.flatMap((entry, index) => toRows(child, entry, positions[index] ?? index, keys));
+  });
   return [own, ...below];
 }
 
 /**
- * The rows of two versions of a list, without those of members that are the same object at the same place in both: the
- * old ones, then the new ones.
+ * The rows of two versions of a list, without those of members that are the same object at the same position in both:
+ * the old ones, then the new ones.
  */
 export function differingRows(
   layout: Layout,
@@ -41,25 +44,56 @@ export function differingRows(
   if (before === after) return [[], []];
   const old: PlacedRow[] = [];
   const wanted: PlacedRow[] = [];
-  for (let i = 0; i < Math.max(before.length, after.length); i++) {
-    const [one, other] = [before[i], after[i]];
-    if (one === other) continue;
-    if (one && other && (layout.key === "position" || one.code === other.code)) {
-      const keys = [...parentKeys, layout.key === "code" ? one.code : i];
-      old.push(ownRow(layout, one, i, parentKeys));
-      wanted.push(ownRow(layout, other, i, parentKeys));
+  for (const { one, other, position, place } of aligned(layout, before, after)) {
+    if (one && other) {
+      const keys = [...parentKeys, layout.key === "code" ? one.code : place];
+      old.push(ownRow(layout, one, position, parentKeys));
+      wanted.push(ownRow(layout, other, place, parentKeys));
       for (const [field, child] of Object.entries(layout.children ?? {})) {
-        const lists = [one[field] ?? [], other[field] ?? []] as [Row[], Row[]];
-        const [of, to] = differingRows(child, ...lists, keys);
+        const [of, to] = differingRows(
+          child,
+          (one[field] ?? []) as Row[],
+          (other[field] ?? []) as Row[],
+          keys,
+        );
         for (const row of of) old.push(row);
         for (const row of to) wanted.push(row);
       }
       continue;
     }
-    if (one) for (const row of toRows(layout, one, i, parentKeys)) old.push(row);
-    if (other) for (const row of toRows(layout, other, i, parentKeys)) wanted.push(row);
+    if (one) for (const row of toRows(layout, one, position, parentKeys)) old.push(row);
+    if (other) for (const row of toRows(layout, other, place, parentKeys)) wanted.push(row);
   }
   return [old, wanted];
+}
+
+interface Pair {
+  readonly one: Row | undefined;
+  readonly other: Row | undefined;
+  /** Where the old one lies, and where the new one is to lie. */
+  readonly position: number;
+  readonly place: number;
+}
+
+/** Old and new members of a list by what names their rows; pairs that are the same in both are left out. */
+function aligned(layout: Layout, before: readonly Row[], after: readonly Row[]): Pair[] {
+  const [positions, places] = [positionsOf(before), positionsAfter(before, after)];
+  const nameOf = (row: Row, position: number) => (layout.key === "code" ? row.code : position);
+  const old = new Map(
+    before.map((row, i) => [nameOf(row, positions[i] ?? i), { row, position: positions[i] ?? i }]),
+  );
+  const pairs: Pair[] = [];
+  after.forEach((other, i) => {
+    const place = places[i] ?? i;
+    const name = nameOf(other, place);
+    const match = old.get(name);
+    old.delete(name);
+    if (match?.row === other && match.position === place) return;
+    pairs.push({ one: match?.row, other, position: match?.position ?? place, place });
+  });
+  for (const { row, position } of old.values())
+    pairs.push({ one: row, other: undefined, position, place: position });
+  return pairs;
 }
 
 function ownRow(layout: Layout, record: Row, position: number, parentKeys: readonly unknown[]): PlacedRow {
@@ -106,13 +140,18 @@ export function fromRow(row: Row, parents: readonly string[] = [], nullable: rea
 
 /** Puts children under their parents: rows of all tables of a layout, ordered by position, become records. */
 export function assemble(layout: Layout, rowsOf: (table: PgTable) => readonly Row[]): Row[] {
-  return rowsOf(layout.table)
-    .map((row) => ({ row, record: fromRow(row, layout.parents, layout.nullable) }))
-    .map(({ row, record }) => {
-      for (const [field, child] of Object.entries(layout.children ?? {}))
-        record[field] = childRecords(child, layout, row, rowsOf);
-      return record;
-    });
+  const rows = rowsOf(layout.table);
+  const records = rows.map((row) => {
+    const record = fromRow(row, layout.parents, layout.nullable);
+    for (const [field, child] of Object.entries(layout.children ?? {}))
+      record[field] = childRecords(child, layout, row, rowsOf);
+    return record;
+  });
+  keepPositions(
+    records,
+    rows.map((row) => row.position as number),
+  );
+  return records;
 }
 
 function childRecords(

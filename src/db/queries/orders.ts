@@ -121,10 +121,6 @@ export async function orderHistory(db: Database, number: string) {
     .limit(50);
 }
 
-export async function note(tx: Database, entry: typeof activity.$inferInsert): Promise<void> {
-  await tx.insert(activity).values(entry);
-}
-
 export async function insertOrders(
   db: Database,
   list: readonly { order: typeof orders.$inferInsert; lines: readonly (typeof orderLines.$inferInsert)[] }[],

@@ -7,20 +7,34 @@ import { assemble, differingRows, fromRow, toSingleRow, type PlacedRow, type Row
 import { setupState } from "../schema/setup";
 import { removeRows, upsertRows } from "./bulk";
 
-/** The number of changes the stored setup has seen; 0 when nothing is stored. */
-export async function readStamp(db: Database): Promise<number> {
-  const [state] = await db.select({ stamp: setupState.stamp }).from(setupState).where(eq(setupState.id, 1));
-  return state?.stamp ?? 0;
+/** How often the stored setup, and the catalogue, were changed: whoever holds either compares it. */
+export interface Stamps {
+  readonly stamp: number;
+  readonly catalogue: number;
 }
 
-/** Like `readStamp`, and holds every other writer of the setup until the transaction ends. */
-export async function lockStamp(tx: Database): Promise<number> {
-  const [state] = await tx
-    .select({ stamp: setupState.stamp })
-    .from(setupState)
-    .where(eq(setupState.id, 1))
-    .for("update");
-  return state?.stamp ?? 0;
+const nothingStored: Stamps = { stamp: 0, catalogue: 0 };
+
+const stamps = { stamp: setupState.stamp, catalogue: setupState.catalogue };
+
+/** The counts of changes; 0 when nothing is stored. */
+export async function readStamps(db: Database): Promise<Stamps> {
+  const [state] = await db.select(stamps).from(setupState).where(eq(setupState.id, 1));
+  return state ?? nothingStored;
+}
+
+/** Like `readStamps`, and holds every other writer of the setup until the transaction ends. */
+export async function lockStamps(tx: Database): Promise<Stamps> {
+  const [state] = await tx.select(stamps).from(setupState).where(eq(setupState.id, 1)).for("update");
+  return state ?? nothingStored;
+}
+
+/** Moves the catalogue's stamp: items were changed. Call it inside the transaction that changes them. */
+export async function moveCatalogue(tx: Database): Promise<void> {
+  await tx
+    .update(setupState)
+    .set({ catalogue: sql`${setupState.catalogue} + 1` })
+    .where(eq(setupState.id, 1));
 }
 
 /** The stored setup, or `undefined` when there is none. Trusts what `writeSetup` let in. */

@@ -51,7 +51,7 @@ export const orders = pgTable(
     state: text().notNull(),
     charge: uuid(),
   },
-  (t) => [index("orders_by_state").on(t.state, t.placedAt)],
+  (t) => [index("orders_by_state").on(t.state, t.placedAt), index("orders_by_charge").on(t.charge)],
 );
 
 export const orderLines = pgTable(
@@ -68,7 +68,7 @@ export const orderLines = pgTable(
     taxPercent: numeric("tax_percent"),
     origin: text(),
   },
-  (t) => [primaryKey({ columns: [t.order, t.position] })],
+  (t) => [primaryKey({ columns: [t.order, t.position] }), index("order_lines_by_item").on(t.sku)],
 );
 
 /** A delivery charge as it was applied, with its working; never changed afterwards. */
@@ -125,13 +125,20 @@ export const shipments = pgTable(
 export const activity = pgTable(
   "activity",
   {
-    id: uuid().primaryKey().defaultRandom(),
+    id: uuid().notNull().defaultRandom(),
     at: timestamp({ withTimezone: true, mode: "string" }).notNull(),
+    /** The person, where it was one. */
+    whoId: text("who_id"),
     who: text().notNull(),
     what: text().notNull(),
     subject: text().notNull(),
     from: jsonb("old_value"),
     to: jsonb("new_value"),
   },
-  (t) => [index("activity_by_time").on(t.at), index("activity_by_subject").on(t.subject)],
+  (t) => [
+    // the table lies in a part for each month
+    primaryKey({ columns: [t.at, t.id] }),
+    index("activity_by_time").on(t.at),
+    index("activity_by_subject").on(t.subject),
+  ],
 );

@@ -1,4 +1,4 @@
-import { bigint, boolean, integer, pgTable, text, timestamp } from "drizzle-orm/pg-core";
+import { bigint, boolean, integer, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
 
 const instant = (name: string) => timestamp(name, { withTimezone: true });
 
@@ -85,6 +85,49 @@ export const invitations = pgTable("invitations", {
   revokedAt: instant("revoked_at"),
 });
 
+/** What an administrator asks of everybody's sign-in: one row. */
+export const signInRules = pgTable("sign_in_rules", {
+  id: integer().primaryKey(),
+  secondFactorFor: text("second_factor_for").array().notNull(),
+});
+
+/** A link by which somebody sets a new password, once and within the hour. */
+export const passwordLinks = pgTable("password_links", {
+  /** SHA-256 of the link's token. */
+  hash: text().primaryKey(),
+  userId: text("user_id")
+    .notNull()
+    .references(() => user.id, { onDelete: "cascade" }),
+  createdAt: instant("created_at").notNull(),
+  expiresAt: instant("expires_at").notNull(),
+  usedAt: instant("used_at"),
+});
+
+/** Wrong tries to sign in with an e-mail address, known here or not. */
+export const signInTries = pgTable("sign_in_tries", {
+  email: text().primaryKey(),
+  /** In a row, since somebody last got in. */
+  failed: integer().notNull(),
+  /** Not told to the owner yet. */
+  untold: integer().notNull(),
+  lastAt: instant("last_at").notNull(),
+  lastFrom: text("last_from"),
+});
+
+/** One-time codes that have let somebody in, for as long as they could do so again. */
+export const usedCodes = pgTable(
+  "used_codes",
+  {
+    userId: text("user_id")
+      .notNull()
+      .references(() => user.id, { onDelete: "cascade" }),
+    /** SHA-256 of person and code. */
+    code: text().notNull(),
+    usedAt: instant("used_at").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.userId, t.code] })],
+);
+
 export const rateLimit = pgTable("rate_limits", {
   id: text().primaryKey(),
   key: text().notNull().unique(),
@@ -101,4 +144,11 @@ export const apiKeys = pgTable("api_keys", {
   createdAt: instant("created_at").notNull().defaultNow(),
   lastUsedAt: instant("last_used_at"),
   revokedAt: instant("revoked_at"),
+});
+
+/** Calls of API keys in the window at hand, counted for all processes. Columns as the limiter's library asks for them. */
+export const callLimits = pgTable("call_limits", {
+  key: text().primaryKey(),
+  points: integer().notNull().default(0),
+  expire: bigint({ mode: "number" }),
 });

@@ -10,6 +10,7 @@ import {
   primaryKey,
   text,
   timestamp,
+  uuid,
 } from "drizzle-orm/pg-core";
 
 /**
@@ -26,7 +27,22 @@ export const setupState = pgTable("setup_state", {
   id: integer().primaryKey(),
   /** Counts every change of the setup: whoever holds a compiled one compares it. */
   stamp: integer().notNull(),
+  /** Counts every change of the items. */
+  catalogue: integer().notNull().default(0),
   changedAt: timestamp("changed_at", { withTimezone: true }).notNull(),
+});
+
+/**
+ * The edits of the last days, by the id the browser gave them: an edit whose answer got lost is asked for again and not
+ * stored twice, and one that was made on an older screen finds its places by those that came between.
+ */
+export const edits = pgTable("edits", {
+  id: uuid().primaryKey(),
+  /** The state the edit made. */
+  stamp: integer().notNull().unique(),
+  changes: jsonb().notNull(),
+  whoId: text("who_id"),
+  at: timestamp({ withTimezone: true }).notNull(),
 });
 
 export const business = pgTable("business", {

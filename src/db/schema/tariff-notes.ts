@@ -1,4 +1,4 @@
-import { jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
+import { integer, jsonb, pgTable, primaryKey, text, timestamp } from "drizzle-orm/pg-core";
 
 /** What people keep beside tariffs and is never part of a Setup. Codes of the setup are carried along when they are renamed. */
 
@@ -14,6 +14,7 @@ export const cellNotes = pgTable(
     /** The band's edge, "above" for the open one; "" in a tariff without bands. */
     band: text().notNull(),
     note: text().notNull(),
+    version: integer().notNull().default(1),
     writtenAt: timestamp("written_at", { withTimezone: true, mode: "string" }).notNull(),
     writtenBy: text("written_by").notNull(),
   },

@@ -5,6 +5,7 @@ import { useState, type FormEvent } from "react";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { timeText } from "@/ui/time-text";
+import { sent } from "@/features/submit";
 import { endOwnSession } from "./actions";
 import { askAuth } from "./ask-auth";
 import type { AccountParts } from "./load";
@@ -61,12 +62,12 @@ function PasswordForm() {
         />
       </label>
       <label>
-        The new one, at least 10 signs
+        The new one, at least 12 characters
         <input
           className={field}
           type="password"
           autoComplete="new-password"
-          minLength={10}
+          minLength={12}
           maxLength={200}
           value={next}
           required
@@ -95,8 +96,8 @@ function Sessions({ sessions }: { readonly sessions: AccountParts["sessions"] })
     router.refresh();
   };
   const end = async (id: string) => {
-    const answer = await endOwnSession({ id }).catch(() => undefined);
-    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+    const answer = await sent(endOwnSession({ id }));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   return (
     <section aria-label="Sessions" className="mt-6">

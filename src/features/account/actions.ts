@@ -2,30 +2,30 @@
 
 import { refresh } from "next/cache";
 import { z } from "zod";
-import { act, type Answer } from "@/server/act";
-import { database } from "@/server/database";
+import type { Answer } from "@/messages/answer";
+import { act } from "@/server/act";
 import { done } from "@/server/result";
-import { endSession, noteSecondFactor } from "@/server/services/people";
+import { tellTries } from "@/server/auth/tries";
+import { endSession } from "@/server/services/people";
 
 /** Ends another of one's own sessions. */
 export async function endOwnSession(input: { id: string }): Promise<Answer<undefined>> {
   const answer = await act(input, {
-    permission: "look",
+    permission: "own-sign-in",
     schema: z.strictObject({ id: z.string().min(1).max(100) }),
-    run: ({ id }, { person }) =>
-      endSession(database(), { userId: person.id, id, currentId: person.sessionId }),
+    run: ({ id }, { db, person, by }) => endSession(db, id, person.sessionId, by),
   });
   refresh();
   return answer;
 }
 
-/** Notes that the second factor was turned on; whether it is, the library keeps. */
-export async function secondFactorTurnedOn(): Promise<Answer<undefined>> {
+/** Somebody has seen how often others failed to sign in as them. */
+export async function seenFailedTries(): Promise<Answer<undefined>> {
   const answer = await act(null, {
-    permission: "look",
+    permission: "own-sign-in",
     schema: z.null(),
-    run: async (_, { person, now }) => {
-      await noteSecondFactor(database(), person.id, { who: person.name, now });
+    run: async (_, { db, person }) => {
+      await tellTries(db, person.email);
       return done(undefined);
     },
   });

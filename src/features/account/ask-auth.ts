@@ -1,31 +1,38 @@
-/** What the sign-in library answers: its data, or what to tell. */
-export type AuthAnswer =
-  | { readonly ok: true; readonly data: Readonly<Record<string, unknown>> }
-  | { readonly ok: false; readonly text: string };
+import { refusal, unreachable, type Answer, type Refusal } from "@/messages/answer";
 
-const words: Readonly<Record<string, string>> = {
-  INVALID_PASSWORD: "This is not your password.",
-  PASSWORD_TOO_SHORT: "A password has at least 10 signs.",
-  PASSWORD_TOO_LONG: "A password has at most 200 signs.",
-  INVALID_CODE: "This code does not fit. Codes change every 30 seconds.",
-  INVALID_BACKUP_CODE: "This spare code does not fit, or was used.",
-  INVALID_EMAIL_OR_PASSWORD: "E-mail and password do not belong together.",
-  INVALID_TWO_FACTOR_COOKIE: "The sign-in has run out. Begin again.",
+/** What the sign-in library calls things, in ours. */
+const refusals: Readonly<Record<string, Refusal>> = {
+  INVALID_PASSWORD: refusal("wrong-password", {}),
+  PASSWORD_TOO_SHORT: refusal("weak-password", { why: "short" }),
+  PASSWORD_TOO_LONG: refusal("weak-password", { why: "long" }),
+  COMMON_PASSWORD: refusal("weak-password", { why: "common" }),
+  OWN_PASSWORD: refusal("weak-password", { why: "own" }),
+  INVALID_CODE: refusal("wrong-code", {}),
+  INVALID_BACKUP_CODE: refusal("wrong-spare-code", {}),
+  INVALID_EMAIL_OR_PASSWORD: refusal("sign-in-refused", {}),
+  INVALID_TWO_FACTOR_COOKIE: refusal("sign-in-over", {}),
 };
-const byStatus: Readonly<Record<number, string>> = {
-  401: "E-mail and password do not belong together.",
-  429: "Too many tries. Wait a minute, then try again.",
-};
+
+/** Seconds to wait when the answer does not say. */
+const WAIT = 60;
 
 /** Asks the sign-in library for something, and words what went wrong. */
-export async function askAuth(path: string, body: Readonly<Record<string, unknown>>): Promise<AuthAnswer> {
+export async function askAuth(
+  path: string,
+  body: Readonly<Record<string, unknown>>,
+): Promise<Answer<Readonly<Record<string, unknown>>>> {
   const answer = await fetch(`/api/auth${path}`, {
     method: "POST",
     headers: { "content-type": "application/json" },
     body: JSON.stringify(body),
   }).catch(() => undefined);
-  const data = ((await answer?.json().catch(() => undefined)) ?? {}) as Record<string, unknown>;
-  if (answer?.ok) return { ok: true, data };
-  const text = words[String(data.code)] ?? byStatus[answer?.status ?? 0];
-  return { ok: false, text: text ?? "The server does not answer. Try again in a moment." };
+  if (!answer) return unreachable;
+  const value = ((await answer.json().catch(() => undefined)) ?? {}) as Record<string, unknown>;
+  if (answer.ok) return { ok: true, value };
+  if (answer.status === 429)
+    return refusal("too-many-tries", { seconds: Number(answer.headers.get("retry-after")) || WAIT });
+  return (
+    refusals[String(value.code)] ??
+    (answer.status === 401 ? refusal("sign-in-refused", {}) : refusal("unavailable", {}))
+  );
 }

@@ -1,9 +1,9 @@
 "use client";
 
+import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import { renderSVG } from "uqr";
 import { Button } from "@/ui/parts/button";
-import { secondFactorTurnedOn } from "./actions";
 import { askAuth } from "./ask-auth";
 
 interface Begun {
@@ -13,6 +13,7 @@ interface Begun {
 
 /** The second factor: a code from an authenticator (RFC 6238) beside the password; spare codes for when it is lost. */
 export function SecondFactor({ on }: { readonly on: boolean }) {
+  const router = useRouter();
   const [password, setPassword] = useState("");
   const [code, setCode] = useState("");
   const [begun, setBegun] = useState<Begun>();
@@ -23,8 +24,8 @@ export function SecondFactor({ on }: { readonly on: boolean }) {
     setTrouble(answer.ok ? undefined : answer.text);
     if (!answer.ok) return;
     setPassword("");
-    if (on) return void secondFactorTurnedOn();
-    const { totpURI, backupCodes } = answer.data;
+    if (on) return router.refresh();
+    const { totpURI, backupCodes } = answer.value;
     setBegun({ uri: String(totpURI), spares: Array.isArray(backupCodes) ? backupCodes.map(String) : [] });
   };
   const confirm = async (event: FormEvent) => {
@@ -34,7 +35,7 @@ export function SecondFactor({ on }: { readonly on: boolean }) {
     if (!answer.ok) return;
     setBegun(undefined);
     setCode("");
-    await secondFactorTurnedOn();
+    router.refresh();
   };
   const field = "control mt-0.5 mb-2 block h-8 w-full px-2";
   return (

@@ -1,10 +1,18 @@
 import { writeTable } from "@/tabular/write-table";
-import type { ShownDeed } from "./load";
+import type { ShownAction } from "./load";
 
-/** Deeds as a table; instants in UTC. */
-export function activityCsv(deeds: readonly ShownDeed[]): string {
+/** What was done as a table; times by the clock of `zone`. */
+export function activityCsv(actions: readonly ShownAction[], zone: string): string {
   return writeTable(
-    ["at (UTC)", "who", "did", "to what", "path", "before", "after"],
-    deeds.map((deed) => [deed.at, deed.who, deed.what, deed.subject, deed.path, deed.from, deed.to]),
+    [`at (${zone})`, "who", "did", "to what", "path", "before", "after"],
+    actions.map((entry) => [
+      entry.at,
+      entry.who,
+      entry.what,
+      entry.subject,
+      entry.path,
+      entry.from,
+      entry.to,
+    ]),
   );
 }

@@ -1,21 +1,23 @@
 import Link from "next/link";
 import { placeHref } from "@/features/draft";
 import { PageHead } from "@/ui/parts/page-head";
-import { timeText } from "@/ui/time-text";
-import type { ActivityQuery, ShownDeed } from "./load";
+import type { ActivityQuery, ShownAction } from "./load";
 import { ListTable } from "@/ui/parts/list-table";
 
 interface Props {
   readonly query: ActivityQuery;
-  readonly deeds: readonly ShownDeed[];
-  readonly people: readonly string[];
+  readonly actions: readonly ShownAction[];
+  readonly people: readonly { readonly key: string; readonly name: string }[];
   readonly count: number;
   readonly page: number;
   readonly pages: number;
+  /** Whose clock the times are of. */
+  readonly zone: string;
+  readonly mayExport: boolean;
 }
 
 /** Who did what, when: what it was before and after. Found by who, about what, and between which days. */
-export function ActivityPage({ query, deeds, people, count, page, pages }: Props) {
+export function ActivityPage({ query, actions, people, count, page, pages, zone, mayExport }: Props) {
   const search = (more: Record<string, string>) => {
     const all = { who: query.who, about: query.about, from: query.from, to: query.to, ...more };
     return new URLSearchParams(
@@ -26,9 +28,11 @@ export function ActivityPage({ query, deeds, people, count, page, pages }: Props
   return (
     <div className="px-[18px] py-4">
       <PageHead above="Record" title="Activity">
-        <a className="link" href={`/activity/export?${search({})}`}>
-          CSV of these {count}
-        </a>
+        {mayExport && (
+          <a className="link" href={`/activity/export?${search({})}`}>
+            Export these {count} as CSV
+          </a>
+        )}
       </PageHead>
       <form method="get" className="mb-3 flex flex-wrap items-end gap-3" aria-label="Filter">
         <label>
@@ -36,7 +40,9 @@ export function ActivityPage({ query, deeds, people, count, page, pages }: Props
           <select name="who" defaultValue={query.who ?? ""} className={field}>
             <option value="">anybody</option>
             {people.map((person) => (
-              <option key={person}>{person}</option>
+              <option key={person.key} value={person.key}>
+                {person.name}
+              </option>
             ))}
           </select>
         </label>
@@ -68,32 +74,32 @@ export function ActivityPage({ query, deeds, people, count, page, pages }: Props
           {count} found{pages > 1 && `, page ${page} of ${pages}`}
         </span>
       </form>
-      <ListTable heads={["When", "Who", "Did", "To what", "Before", "After"]} narrow>
-        {deeds.map((deed) => {
-          const href = deed.path === "" ? undefined : placeHref(deed.path);
+      <ListTable heads={[`When (${zone})`, "Who", "Did", "To what", "Before", "After"]} narrow>
+        {actions.map((entry) => {
+          const href = entry.path === "" ? undefined : placeHref(entry.path);
           return (
             <tr
-              key={deed.id}
+              key={entry.id}
               className="border-b border-hairline align-top last:border-0 [&>td]:px-3 [&>td]:py-1.5"
             >
-              <td className="whitespace-nowrap text-soft">{timeText(deed.at)}</td>
-              <td className="whitespace-nowrap">{deed.who}</td>
-              <td className="whitespace-nowrap">{deed.what}</td>
+              <td className="whitespace-nowrap text-soft">{entry.at}</td>
+              <td className="whitespace-nowrap">{entry.who}</td>
+              <td className="whitespace-nowrap">{entry.what}</td>
               <td>
                 {href === undefined ? (
-                  deed.subject
+                  entry.subject
                 ) : (
                   <Link prefetch={false} className="link" href={href}>
-                    {deed.subject}
+                    {entry.subject}
                   </Link>
                 )}
               </td>
-              <td className="max-w-[16rem] break-words text-soft">{deed.from}</td>
-              <td className="max-w-[16rem] break-words">{deed.to}</td>
+              <td className="max-w-[16rem] break-words text-soft">{entry.from}</td>
+              <td className="max-w-[16rem] break-words">{entry.to}</td>
             </tr>
           );
         })}
-        {deeds.length === 0 && (
+        {actions.length === 0 && (
           <tr>
             <td colSpan={6} className="px-3 py-3 text-soft">
               Nothing found.

@@ -2,12 +2,12 @@ import "server-only";
 import { isDate } from "@/core/calendar/local-date";
 import { instantOf } from "@/core/calendar/local-time";
 import { dayOf } from "@/core/calendar/working-days";
-import { deedWords } from "@/messages/deed-words";
+import { actionWords } from "@/messages/action-words";
+import { localTimeText } from "@/messages/local-time-text";
 import { placeWords } from "@/messages/place-words";
-import { requirePerson } from "@/server/auth/person";
 import { may, type Role } from "@/server/auth/roles";
-import { database } from "@/server/database";
-import { activePeople, readActivity } from "@/server/services/activity-log";
+import { load, loadFor, type Look } from "@/server/load";
+import { exportActivity, knownActors, readActivity } from "@/server/services/activity-log";
 import { currentSetup } from "@/server/services/current-setup";
 import { valueText } from "./value-text";
 
@@ -19,7 +19,7 @@ export interface ActivityQuery {
   readonly page?: string | undefined;
 }
 
-export interface ShownDeed {
+export interface ShownAction {
   readonly id: string;
   readonly at: string;
   readonly who: string;
@@ -32,39 +32,44 @@ export interface ShownDeed {
 }
 
 export const PAGE = 100;
-const MOST_EXPORTED = 50_000;
+const LAST_PAGE = 100_000;
 
 /** A page of what was done, in words. */
-export async function loadActivity(query: ActivityQuery) {
-  const person = await requirePerson();
-  const page = Math.max(1, Number(query.page) || 1);
-  const filter = await filterOf(query);
-  const [{ entries, count }, people] = await Promise.all([
-    readActivity(database(), filter, { limit: PAGE, offset: (page - 1) * PAGE }),
-    activePeople(database()),
-  ]);
-  return {
-    deeds: entries.map((entry) => shown(entry, person.role)),
-    count,
-    people,
-    page,
-    pages: Math.max(1, Math.ceil(count / PAGE)),
-  };
+export function loadActivity(query: ActivityQuery) {
+  return load(async ({ db, person }) => {
+    const page = Math.max(1, Math.min(LAST_PAGE, Number(query.page) || 1));
+    const zone = await timeZoneOf(db);
+    const [{ entries, count }, people] = await Promise.all([
+      readActivity(db, filterOf(query, zone), { limit: PAGE, offset: (page - 1) * PAGE }),
+      knownActors(db),
+    ]);
+    return {
+      actions: entries.map((entry) => shown(entry, person.role, zone)),
+      count,
+      people,
+      page,
+      pages: Math.max(1, Math.ceil(count / PAGE)),
+      zone,
+      mayExport: may(person.role, "see-activity-details"),
+    };
+  });
 }
 
-/** Everything a filter finds, for a file. */
-export async function loadAllActivity(query: ActivityQuery): Promise<ShownDeed[]> {
-  const person = await requirePerson();
-  const { entries } = await readActivity(database(), await filterOf(query), {
-    limit: MOST_EXPORTED,
-    offset: 0,
+/** Everything a filter finds, for a file; `undefined` for those who may not take it out. That it was taken is noted. */
+export function loadAllActivity(query: ActivityQuery) {
+  return loadFor("see-activity-details", async ({ db, person, now }) => {
+    const zone = await timeZoneOf(db);
+    const entries = await exportActivity(db, filterOf(query, zone), { who: person, now });
+    return { zone, actions: entries.map((entry) => shown(entry, person.role, zone)) };
   });
-  return entries.map((entry) => shown(entry, person.role));
+}
+
+async function timeZoneOf(db: Look["db"]): Promise<string> {
+  return (await currentSetup(db, "draft"))?.setup.business.timeZone ?? "UTC";
 }
 
 /** Days are the business's: both ends in. */
-async function filterOf({ who, about, from, to }: ActivityQuery) {
-  const zone = (await currentSetup(database(), "draft"))?.setup.business.timeZone ?? "UTC";
+function filterOf({ who, about, from, to }: ActivityQuery, zone: string) {
   const begin = (date: string, later: number) =>
     new Date(instantOf({ day: dayOf(date) + later, time: 0 }, zone));
   return {
@@ -77,15 +82,20 @@ async function filterOf({ who, about, from, to }: ActivityQuery) {
 
 type Entry = Awaited<ReturnType<typeof readActivity>>["entries"][number];
 
-/** An account's number is for those who see it at the carrier too. */
-function shown({ id, at, who, what, subject, from, to }: Entry, role: Role): ShownDeed {
-  const hidden = what.startsWith("account-") && !may(role, "edit-setup") && !may(role, "see-secrets");
+/** What tells of people, customers and accounts is for those who see these elsewhere too. */
+function isPersonal(what: string, subject: string): boolean {
+  return /^(orders|people|sign-in|trials)(\/|$)/.test(subject) || what.startsWith("account-");
+}
+
+function shown({ id, at, who, what, subject, from, to }: Entry, role: Role, zone: string): ShownAction {
+  const hidden = isPersonal(what, subject) && !may(role, "see-activity-details");
+  const about = hidden && subject.startsWith("people/") ? "people" : subject;
   return {
     id,
-    at: new Date(at).toISOString(),
+    at: localTimeText(new Date(at).toISOString(), zone),
     who,
-    what: deedWords(what),
-    subject: what.startsWith("setup") ? placeWords(subject) : subject,
+    what: actionWords(what),
+    subject: what.startsWith("setup") ? placeWords(subject) : about,
     path: what === "setup-changed" ? subject : "",
     from: hidden ? "" : valueText(from),
     to: hidden ? "" : valueText(to),

@@ -2,8 +2,8 @@
 
 import { refresh } from "next/cache";
 import { z } from "zod";
-import { act, type Answer } from "@/server/act";
-import { database } from "@/server/database";
+import type { Answer } from "@/messages/answer";
+import { act } from "@/server/act";
 import { issueApiKey, revokeApiKey } from "@/server/services/api-keys";
 
 const schema = z.strictObject({
@@ -20,7 +20,7 @@ export async function makeKey(input: z.infer<typeof schema>): Promise<Answer<{ k
       name: "Say what the key is for.",
       scopes: "A key that may do nothing is of no use: choose a scope.",
     },
-    run: (key, { person, now }) => issueApiKey(database(), key, { who: person.name, now }),
+    run: (key, { db, by }) => issueApiKey(db, key, by),
   });
   refresh();
   return answer;
@@ -30,7 +30,7 @@ export async function revokeKey(input: { id: string }): Promise<Answer<undefined
   const answer = await act(input, {
     permission: "manage-people",
     schema: z.strictObject({ id: z.string().min(1).max(100) }),
-    run: ({ id }, { person, now }) => revokeApiKey(database(), id, { who: person.name, now }),
+    run: ({ id }, { db, by }) => revokeApiKey(db, id, by),
   });
   refresh();
   return answer;

@@ -4,6 +4,7 @@ import { useState, type FormEvent } from "react";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { timeText } from "@/ui/time-text";
+import { sent } from "@/features/submit";
 import { makeKey, revokeKey } from "./actions";
 import type { ListedKeys } from "./load";
 import { ListTable } from "@/ui/parts/list-table";
@@ -18,8 +19,8 @@ type Scope = keyof typeof scopeWords;
 export function KeysPage({ keys }: { readonly keys: ListedKeys }) {
   const [trouble, setTrouble] = useState<string>();
   const revoke = async (id: string) => {
-    const answer = await revokeKey({ id }).catch(() => undefined);
-    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+    const answer = await sent(revokeKey({ id }));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   return (
     <div className="px-[18px] py-4">
@@ -77,9 +78,9 @@ function KeyForm() {
   const [trouble, setTrouble] = useState<string>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const answer = await makeKey({ name, scopes: [...scopes] }).catch(() => undefined);
-    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
-    if (!answer?.ok) return;
+    const answer = await sent(makeKey({ name, scopes: [...scopes] }));
+    setTrouble(answer.ok ? undefined : answer.text);
+    if (!answer.ok) return;
     setMade(answer.value.key);
     setName("");
   };

@@ -1,13 +1,10 @@
 import "server-only";
-import { requirePerson } from "@/server/auth/person";
-import { may } from "@/server/auth/roles";
-import { database } from "@/server/database";
+import { loadFor } from "@/server/load";
 import { listApiKeys } from "@/server/services/api-keys";
 
 /** The keys, for those who may manage them; `undefined` for others. */
-export async function loadKeys() {
-  const person = await requirePerson();
-  return may(person.role, "manage-people") ? listApiKeys(database()) : undefined;
+export function loadKeys() {
+  return loadFor("manage-people", ({ db }) => listApiKeys(db));
 }
 
 export type ListedKeys = NonNullable<Awaited<ReturnType<typeof loadKeys>>>;

@@ -5,9 +5,8 @@ import { edgeTrials, type EdgeTrial } from "@/core/bench/edge-trials";
 import { trial as trialSchema } from "@/core/bench/trial";
 import { localDate } from "@/core/calendar/local-date";
 import type { Item } from "@/core/setup/item";
-import { act, type Answer } from "@/server/act";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
+import type { Answer } from "@/messages/answer";
+import { act, type Call } from "@/server/act";
 import { done, failed, type Result } from "@/server/result";
 import { currentSetup } from "@/server/services/current-setup";
 import { findItems } from "@/server/services/find-items";
@@ -29,10 +28,10 @@ export interface HeldTrials {
   readonly items: Item[];
 }
 
-async function held(result: Result<unknown>): Promise<Result<HeldTrials>> {
+async function held(db: Call["db"], result: Result<unknown>): Promise<Result<HeldTrials>> {
   if (!result.ok) return result;
-  const trials = await readTrials(database());
-  return done({ trials, items: await trialItems(database(), trials) });
+  const trials = await readTrials(db);
+  return done({ trials, items: await trialItems(db, trials) });
 }
 
 /** Adds trials at the end. */
@@ -40,7 +39,7 @@ export async function pinTrials(input: readonly z.infer<typeof trialSchema>[]): 
   return act(input, {
     permission: "edit-setup",
     schema: z.array(trialSchema).min(1).max(100),
-    run: async (trials, { person, now: at }) => held(await addTrials(database(), trials, person.name, at)),
+    run: async (trials, { db, by }) => held(db, await addTrials(db, trials, by)),
   });
 }
 
@@ -51,8 +50,7 @@ export async function resetTrial(input: z.infer<typeof changeSchema>): Promise<A
   return act(input, {
     permission: "edit-setup",
     schema: changeSchema,
-    run: async ({ trial, version }, { person, now: at }) =>
-      held(await changeTrial(database(), trial, version, person.name, at)),
+    run: async ({ trial, version }, { db, by }) => held(db, await changeTrial(db, trial, version, by)),
   });
 }
 
@@ -61,7 +59,7 @@ export async function unpinTrials(ids: readonly string[]): Promise<Answer<HeldTr
   return act(ids, {
     permission: "edit-setup",
     schema: z.array(z.string().max(60)).max(500),
-    run: async (list, { person, now: at }) => held(await removeTrials(database(), list, person.name, at)),
+    run: async (list, { db, by }) => held(db, await removeTrials(db, list, by)),
   });
 }
 
@@ -72,9 +70,9 @@ export async function pinOrder(input: z.infer<typeof orderSchema>): Promise<Answ
   return act(input, {
     permission: "edit-setup",
     schema: orderSchema,
-    run: async ({ order, id }, { person, now: at }) => {
-      const trial = await trialOfOrder(database(), order, id);
-      return trial.ok ? held(await addTrials(database(), [trial.value], person.name, at)) : trial;
+    run: async ({ order, id }, { db, by }) => {
+      const trial = await trialOfOrder(db, order, id);
+      return trial.ok ? held(db, await addTrials(db, [trial.value], by)) : trial;
     },
   });
 }
@@ -84,7 +82,7 @@ export async function completeItems(text: string): Promise<Answer<{ sku: string;
   return act(text, {
     permission: "look",
     schema: z.string().max(100),
-    run: async (asked) => done(await findItems(database(), asked)),
+    run: async (asked, { db }) => done(await findItems(db, asked)),
   });
 }
 
@@ -95,10 +93,10 @@ export async function trialsOfTariff(input: z.infer<typeof edgesSchema>): Promis
   return act(input, {
     permission: "look",
     schema: edgesSchema,
-    run: async ({ tariff, zone }) => {
-      const current = await currentSetup(database(), "draft");
+    run: async ({ tariff, zone }, { db, now }) => {
+      const current = await currentSetup(db, "draft");
       if (!current?.compiled.ok) return failed("not-found");
-      const date = localDate(now().toISOString(), current.setup.business.timeZone);
+      const date = localDate(now.toISOString(), current.setup.business.timeZone);
       return done(edgeTrials(current.compiled.value, tariff, zone, date));
     },
   });

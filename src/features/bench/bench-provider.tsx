@@ -6,6 +6,7 @@ import type { Trial } from "@/core/bench/trial";
 import type { TrialRow } from "@/core/bench/bench";
 import type { Exploration } from "@/core/bench/explore";
 import { useDraft } from "@/features/draft";
+import { sent } from "@/features/submit";
 import { useKept } from "@/ui/use-kept";
 import {
   pinTrials,
@@ -91,8 +92,8 @@ async function pinned(
   zone: string,
   told: (sent: Promise<Pinned>) => Promise<Pinned>,
 ): Promise<EdgesPinned> {
-  const edges = await trialsOfTariff({ tariff, zone }).catch(() => undefined);
-  if (!edges?.ok) return { ok: false, text: edges?.text ?? "The server does not answer. Try once more." };
+  const edges = await sent(trialsOfTariff({ tariff, zone }));
+  if (!edges.ok) return edges;
   const made = edges.value.map(({ value, unit, request }) => ({
     id: crypto.randomUUID(),
     name: `${value} ${unit} → ${tariff} zone ${zone}`,
@@ -106,14 +107,6 @@ async function pinned(
     };
   const answer = await told(pinTrials(made));
   return answer.ok ? { ok: true, count: made.length } : { ok: false, text: answer.text };
-}
-
-async function answered(sent: Promise<Pinned>): Promise<Pinned> {
-  try {
-    return await sent;
-  } catch {
-    return { ok: false, code: "unreachable", text: "The server does not answer. Try once more." };
-  }
 }
 
 export function BenchProvider({
@@ -138,8 +131,8 @@ export function BenchProvider({
   useEffect(() => send({ kind: "open", trial: trial?.id, offer }), [send, trial?.id, offer, state.at]);
 
   const told = useCallback(
-    async (sent: Promise<Pinned>) => {
-      const answer = await answered(sent);
+    async (action: Promise<Pinned>) => {
+      const answer = await sent(action);
       if (answer.ok) hold(answer.value);
       else if (answer.code === "conflict") void begin();
       return answer;

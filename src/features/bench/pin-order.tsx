@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { Button } from "@/ui/parts/button";
+import { sent } from "@/features/submit";
 import { pinOrder } from "./actions";
 import { useBench } from "./bench-provider";
 
@@ -28,8 +29,8 @@ export function PinOrder({ number, placedAt }: Props) {
   };
   const pin = async () => {
     const id = crypto.randomUUID();
-    const answer = await pinOrder({ order: number, id }).catch(() => undefined);
-    if (!answer?.ok) return setTold({ text: answer?.text ?? "The server does not answer.", isWrong: true });
+    const answer = await sent(pinOrder({ order: number, id }));
+    if (!answer.ok) return setTold({ text: answer.text, isWrong: true });
     hold(answer.value);
     choose(id);
     setPinned(id);

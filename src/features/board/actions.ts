@@ -2,8 +2,8 @@
 
 import { z } from "zod";
 import { planBoard, type BoardPlan } from "@/core/quote/coverage-changes";
-import { act, type Answer } from "@/server/act";
-import { database } from "@/server/database";
+import type { Answer } from "@/messages/answer";
+import { act } from "@/server/act";
 import { done, failed } from "@/server/result";
 import { currentSetup } from "@/server/services/current-setup";
 
@@ -27,8 +27,8 @@ export async function previewBoard(input: z.infer<typeof schema>): Promise<Answe
   return act(input, {
     permission: "edit-setup",
     schema,
-    run: async ({ cells, wish }) => {
-      const current = await currentSetup(database(), "draft");
+    run: async ({ cells, wish }, { db }) => {
+      const current = await currentSetup(db, "draft");
       return current ? done(planBoard(current.setup, cells, wish)) : failed("not-found");
     },
   });

@@ -2,9 +2,10 @@ import "server-only";
 import { localDate } from "@/core/calendar/local-date";
 import { countriesOf } from "@/core/checks/zone-findings";
 import { CoverageMap, type BoardPlace, type Coverage } from "@/core/quote/coverage";
+import type { CompiledSetup } from "@/core/quote/compiled-setup";
+import type { Setup } from "@/core/setup/setup";
 import { countryCodes } from "@/core/zones/countries";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
+import { load } from "@/server/load";
 import { currentSetup } from "@/server/services/current-setup";
 
 export interface BoardColumn {
@@ -25,22 +26,29 @@ export interface Board {
 }
 
 /** The board; with `all` every country there is, else those the setup names. */
-export async function loadBoard(by: Board["by"], all: boolean): Promise<Board | undefined> {
-  const current = await currentSetup(database(), "draft");
-  if (!current?.compiled.ok) return undefined;
-  const { setup, compiled } = current;
-  const map = new CoverageMap(compiled.value, localDate(now().toISOString(), setup.business.timeZone));
+export function loadBoard(by: Board["by"], all: boolean): Promise<Board | undefined> {
+  return load(async ({ db, now }) => {
+    const current = await currentSetup(db, "draft");
+    if (!current?.compiled.ok) return undefined;
+    return boardOf(current.setup, current.compiled.value, { by, all, now });
+  });
+}
+
+function boardOf(
+  setup: Setup,
+  compiled: CompiledSetup,
+  { by, all, now }: { readonly by: Board["by"]; readonly all: boolean; readonly now: Date },
+): Board {
+  const map = new CoverageMap(compiled, localDate(now.toISOString(), setup.business.timeZone));
   const countries = all ? [...countryCodes].sort() : countriesOf(setup);
-  const parts = subdivisionsOf(current.setup);
+  const parts = subdivisionsOf(setup);
   const places = countries.flatMap((country): BoardPlace[] => [
     { country },
     ...parts
       .filter((part) => part.startsWith(`${country}-`))
       .map((subdivision) => ({ country, subdivision })),
   ]);
-  const offers = new Map(
-    [...compiled.value.offers.values()].flat().map((offer) => [offer.offer.code, offer]),
-  );
+  const offers = new Map([...compiled.offers.values()].flat().map((offer) => [offer.offer.code, offer]));
   const columns = (by === "service" ? setup.services : setup.offers).map(({ code, name, active }) => ({
     code,
     name,

@@ -2,8 +2,9 @@
 
 import { useState } from "react";
 import type { BoardCell, BoardPlan, BoardWish } from "@/core/quote/coverage-changes";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
+import { sent } from "@/features/submit";
 import { previewBoard } from "./actions";
 import { deedSentence } from "./board-words";
 
@@ -24,8 +25,8 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
   const [trouble, setTrouble] = useState<string>();
   const shown = plan?.cells === cells ? plan.plan : undefined;
   const ask = async (wish: BoardWish) => {
-    const answer = await previewBoard({ cells: [...cells], wish }).catch(() => undefined);
-    if (answer?.ok) setPlan({ plan: answer.value, cells });
+    const answer = await sent(previewBoard({ cells: [...cells], wish }));
+    if (answer.ok) setPlan({ plan: answer.value, cells });
     setTrouble(
       answer === undefined
         ? "The server does not answer. Try once more."
@@ -36,7 +37,7 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
   };
   const write = async (planned: BoardPlan) => {
     const answer = await commit(planned.changes);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
     if (!answer.ok) return;
     setPlan(undefined);
     onClear();

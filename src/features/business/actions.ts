@@ -1,39 +1,37 @@
 "use server";
 
 import { refresh } from "next/cache";
+import { z } from "zod";
 import { beginOrigin } from "@/core/setup/origin";
 import { parseSetup } from "@/core/setup/parse-setup";
-import { problemSentence } from "@/messages/problem-sentence";
-import { personWho } from "@/server/auth/person";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
+import type { Answer } from "@/messages/answer";
+import { act } from "@/server/act";
+import { failed } from "@/server/result";
 import { currentSetup } from "@/server/services/current-setup";
 import { replaceSetup } from "@/server/services/edit-setup";
 
-export interface BusinessStartInput {
-  readonly name: string;
-  readonly country: string;
-  readonly homeCurrency: string;
-  readonly timeZone: string;
-  readonly deliveryTaxPercent: string;
-}
+const startSchema = z.strictObject({
+  name: z.string().max(400),
+  country: z.string().max(10),
+  homeCurrency: z.string().max(10),
+  timeZone: z.string().max(100),
+  deliveryTaxPercent: z.string().max(40),
+});
+export type BusinessStartInput = z.infer<typeof startSchema>;
 
 /** Begins an empty business; its first origin and channel come with it, since nothing can be rated without. */
-export async function beginBusiness(
-  input: BusinessStartInput,
-): Promise<{ problems: readonly { path: string; text: string }[] }> {
-  const person = await personWho("edit-setup");
-  if ("ok" in person) return { problems: [{ path: "", text: "Your role may look, not change." }] };
-  if (await currentSetup(database(), "draft"))
-    return { problems: [{ path: "", text: "The business is there already." }] };
-  const parsed = parseSetup(emptySetup(input));
-  if (!parsed.ok)
-    return {
-      problems: parsed.problems.map((problem) => ({ path: problem.path, text: problemSentence(problem) })),
-    };
-  await replaceSetup(database(), parsed.value, person.name, now());
+export async function beginBusiness(input: BusinessStartInput): Promise<Answer<unknown>> {
+  const answer = await act(input, {
+    permission: "edit-setup",
+    schema: startSchema,
+    run: async (start, { db, by }) => {
+      if (await currentSetup(db, "draft")) return failed("business-there");
+      const parsed = parseSetup(emptySetup(start));
+      return parsed.ok ? replaceSetup(db, parsed.value, by) : failed("invalid", parsed.problems);
+    },
+  });
   refresh();
-  return { problems: [] };
+  return answer;
 }
 
 function emptySetup({ name, country, homeCurrency, timeZone, deliveryTaxPercent }: BusinessStartInput) {

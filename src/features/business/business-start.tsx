@@ -1,8 +1,11 @@
 "use client";
 
 import { useState, type FormEvent } from "react";
+import { sent } from "@/features/submit";
+import type { WordedProblem } from "@/messages/answer";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
+import { Trouble } from "@/ui/parts/trouble";
 import { beginBusiness, type BusinessStartInput } from "./actions";
 
 const fields: readonly { key: keyof BusinessStartInput; label: string; hint: string }[] = [
@@ -22,14 +25,15 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
     timeZone,
     deliveryTaxPercent: "",
   });
-  const [problems, setProblems] = useState<readonly { path: string; text: string }[]>([]);
+  const [problems, setProblems] = useState<readonly WordedProblem[]>([]);
+  const [trouble, setTrouble] = useState<string>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const answer = await beginBusiness({
-      ...values,
-      deliveryTaxPercent: plainNumber(values.deliveryTaxPercent),
-    });
-    setProblems(answer.problems);
+    const answer = await sent(
+      beginBusiness({ ...values, deliveryTaxPercent: plainNumber(values.deliveryTaxPercent) }),
+    );
+    setProblems(answer.ok ? [] : answer.problems);
+    setTrouble(answer.ok || answer.problems.length > 0 ? undefined : answer.text);
   };
   return (
     <form
@@ -62,11 +66,7 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
           </label>
         );
       })}
-      {problems.some((one) => one.path === "") && (
-        <p role="alert" className="text-loss">
-          {problems.find((one) => one.path === "")?.text}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <Button kind="main" type="submit">
         Begin
       </Button>

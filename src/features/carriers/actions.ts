@@ -2,9 +2,9 @@
 
 import { refresh } from "next/cache";
 import { z } from "zod";
-import { act, type Answer } from "@/server/act";
-import { database } from "@/server/database";
-import { environment } from "@/server/environment";
+import type { Answer } from "@/messages/answer";
+import { act, type Call } from "@/server/act";
+import { secretKeys } from "@/server/environment";
 import { removeAccount, saveAccount } from "@/server/services/carrier-accounts";
 import {
   lookAtSecret,
@@ -33,7 +33,7 @@ export async function storeAccount(input: z.infer<typeof accountSchema>): Promis
     permission: "edit-setup",
     schema: accountSchema,
     words: { number: "An account has a number of 1 to 60 signs." },
-    run: (account, { person, now }) => saveAccount(database(), account, person.name, now),
+    run: (account, { db, by }) => saveAccount(db, account, by),
   });
   refresh();
   return answer;
@@ -43,7 +43,7 @@ export async function dropAccount(input: Held): Promise<Answer<undefined>> {
   const answer = await act(input, {
     permission: "edit-setup",
     schema: held,
-    run: (account, { person, now }) => removeAccount(database(), account, person.name, now),
+    run: (account, { db, by }) => removeAccount(db, account, by),
   });
   refresh();
   return answer;
@@ -54,7 +54,7 @@ export async function lookAt(input: Held): Promise<Answer<SecretFields>> {
   return act(input, {
     permission: "see-secrets",
     schema: held,
-    run: (secret, { person, now }) => lookAtSecret(database(), secret, byWhom(person.name, now)),
+    run: (secret, { db, by }) => lookAtSecret(db, secret, withKeys(by)),
   });
 }
 
@@ -77,7 +77,7 @@ export async function storeSecret(input: z.infer<typeof secretSchema>): Promise<
       bic: "A BIC has 8 or 11 signs, like TESTEE2X.",
       secret: "There is no secret in it.",
     },
-    run: (secret, { person, now }) => saveSecret(database(), secret, byWhom(person.name, now)),
+    run: (secret, { db, by }) => saveSecret(db, secret, withKeys(by)),
   });
   refresh();
   return answer;
@@ -87,12 +87,12 @@ export async function dropSecret(input: Held): Promise<Answer<undefined>> {
   const answer = await act(input, {
     permission: "see-secrets",
     schema: held,
-    run: (secret, { person, now }) => removeSecret(database(), secret, { who: person.name, now }),
+    run: (secret, { db, by }) => removeSecret(db, secret, by),
   });
   refresh();
   return answer;
 }
 
-function byWhom(who: string, now: Date) {
-  return { who, now, key: environment().SECRETS_KEY };
+function withKeys(by: Call["by"]) {
+  return { ...by, keys: secretKeys() };
 }

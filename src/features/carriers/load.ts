@@ -4,19 +4,20 @@ import type { Sample, SamplePrice } from "@/core/quote/service-samples";
 import { priceSamples } from "@/core/quote/service-samples";
 import type { Setup } from "@/core/setup/setup";
 import { reasonSentence } from "@/messages/reason-sentence";
-import { may, type Role } from "@/server/auth/roles";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
+import { may } from "@/server/auth/roles";
+import { load } from "@/server/load";
 import { accountsOf } from "@/server/services/carrier-accounts";
 import { secretsOf } from "@/server/services/carrier-secrets";
 
-/** What belongs to a carrier beside the setup, as far as this role may know of it. */
-export async function loadPrivate(carrier: string, role: Role) {
-  const [accounts, secrets] = await Promise.all([
-    may(role, "edit-setup") || may(role, "see-secrets") ? accountsOf(database(), carrier) : undefined,
-    may(role, "see-secrets") ? secretsOf(database(), carrier) : undefined,
-  ]);
-  return { accounts, secrets };
+/** What belongs to a carrier beside the setup, as far as whoever looks may know of it. */
+export function loadPrivate(carrier: string) {
+  return load(async ({ db, person: { role } }) => {
+    const [accounts, secrets] = await Promise.all([
+      may(role, "edit-setup") || may(role, "see-secrets") ? accountsOf(db, carrier) : undefined,
+      may(role, "see-secrets") ? secretsOf(db, carrier) : undefined,
+    ]);
+    return { accounts, secrets };
+  });
 }
 
 export type PrivateParts = Awaited<ReturnType<typeof loadPrivate>>;
@@ -33,9 +34,11 @@ export function loadSamplePrices(
   setup: Setup,
   services: readonly string[],
   samples: readonly Sample[],
-): ShownPrice[][] {
-  const prices = priceSamples(setup, services, samples, now().toISOString());
-  return prices.ok ? prices.value.map((row) => row.map(shown)) : [];
+): Promise<ShownPrice[][]> {
+  return load(({ now }) => {
+    const prices = priceSamples(setup, services, samples, now.toISOString());
+    return prices.ok ? prices.value.map((row) => row.map(shown)) : [];
+  });
 }
 
 function shown(price: SamplePrice): ShownPrice {

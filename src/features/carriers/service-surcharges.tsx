@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { Json } from "@/core/setup/path";
 import { joinPath } from "@/core/setup/path";
 import type { Service } from "@/core/setup/service";
-import { answerText, DraftChoice, DraftDecimal, DraftText, useCommit, useDraft } from "@/features/draft";
+import { DraftChoice, DraftDecimal, DraftText, useCommit, useDraft } from "@/features/draft";
 import { movedTo } from "@/features/edits";
 import { AmountEditor, ConditionsEditor, type RuleChoices } from "@/features/rules";
 import { Button } from "@/ui/parts/button";
@@ -38,7 +38,7 @@ export function ServiceSurcharges({ path, service, choices, chargeTypes, currenc
         ...(to.length > 0 ? { to: to as Json } : {}),
       },
     ]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
     return answer.ok;
   };
   const add = async () => {

@@ -8,7 +8,7 @@ import { moveChanges } from "@/core/setup/list-moves";
 import { orderOffers } from "@/core/setup/offer-order";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { joinPath, type Json } from "@/core/setup/path";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { movedTo } from "@/features/edits";
 import { planWords } from "@/features/offers";
 import { list } from "@/messages/figures";
@@ -31,7 +31,7 @@ export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props
   const own = offers.filter((offer) => offer.channels.includes(channel.code));
   const store = async (changes: readonly Change[], note?: string) => {
     const answer = await commit(changes);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
     setTold(answer.ok ? note : undefined);
   };
   const nameOf = (code: string) => channels.find((one) => one.code === code)?.name ?? code;

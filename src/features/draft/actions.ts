@@ -5,13 +5,10 @@ import { z } from "zod";
 import type { Change } from "@/core/setup/inverse";
 import type { Json } from "@/core/setup/path";
 import { codedLists } from "@/core/setup/setup";
-import { problemSentence } from "@/messages/problem-sentence";
-import { personWho } from "@/server/auth/person";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
-import { log } from "@/server/log";
-import type { Result } from "@/server/result";
-import { editSetup, type EditResult } from "@/server/services/edit-setup";
+import type { Answer } from "@/messages/answer";
+import { act, type Call } from "@/server/act";
+import { done, type Result } from "@/server/result";
+import { editSetup, type EditOrigin, type EditResult } from "@/server/services/edit-setup";
 import { usesOfMember, type MemberUses } from "@/server/services/member-uses";
 import { renameMember, type Renaming } from "@/server/services/rename-member";
 import type { EditAnswer } from "./answer";
@@ -29,19 +26,13 @@ const changesSchema = z
   .min(1)
   .max(100_000);
 
-const unreadable: EditAnswer = {
-  ok: false,
-  code: "invalid",
-  problems: [{ path: "", text: "This change can't be read." }],
-};
-
 /** Changes the draft: all of it or none. What is wrong comes back in words, with the path it is about. */
-export async function editDraft(input: readonly Change[]): Promise<EditAnswer> {
-  return answered(async (who) => {
-    const changes = changesSchema.safeParse(input);
-    return changes.success ? editSetup(database(), changes.data, who, now()) : unreadable;
-  });
+export async function editDraft(input: EditOrigin & { changes: readonly Change[] }): Promise<EditAnswer> {
+  const schema = originSchema.extend({ changes: changesSchema });
+  return edited(input, schema, ({ changes, ...origin }, { db, by }) => editSetup(db, changes, by, origin));
 }
+
+const originSchema = z.strictObject({ id: z.uuid(), seen: z.int().min(0) });
 
 const text = z.string().max(200);
 const renamingSchema = z.union([
@@ -50,43 +41,31 @@ const renamingSchema = z.union([
 ]);
 
 /** Gives a member of a list, or a zone of a chart, another code wherever it is named. */
-export async function renameInDraft(input: Renaming): Promise<EditAnswer> {
-  return answered(async (who) => {
-    const renaming = renamingSchema.safeParse(input);
-    return renaming.success ? renameMember(database(), renaming.data, who, now()) : unreadable;
-  });
+export async function renameInDraft(input: EditOrigin & { renaming: Renaming }): Promise<EditAnswer> {
+  const schema = originSchema.extend({ renaming: renamingSchema });
+  return edited(input, schema, ({ renaming, ...origin }, { db, by }) =>
+    renameMember(db, renaming, by, origin),
+  );
 }
 
 const memberSchema = z.strictObject({ list: z.enum(codedLists), code: text });
 
 /** What uses a member of a list. */
-export async function usesInDraft(input: { list: string; code: string }): Promise<MemberUses> {
-  const member = memberSchema.safeParse(input);
-  if ("ok" in (await personWho("look")) || !member.success) return { places: [], outside: [] };
-  return usesOfMember(database(), member.data.list, member.data.code);
+export async function usesInDraft(input: { list: string; code: string }): Promise<Answer<MemberUses>> {
+  return act(input, {
+    permission: "look",
+    schema: memberSchema,
+    run: async ({ list, code }, { db }) => done(await usesOfMember(db, list, code)),
+  });
 }
 
-/** Runs an edit for whoever may, words what went wrong, and lets nothing thrown out. */
-async function answered(
-  edit: (who: string) => Promise<Result<EditResult> | EditAnswer>,
+/** Runs an edit for whoever may, and has what is on the screen read anew. */
+async function edited<I>(
+  input: unknown,
+  schema: z.ZodType<I>,
+  run: (value: I, call: Call) => Promise<Result<EditResult>>,
 ): Promise<EditAnswer> {
-  const person = await personWho("edit-setup");
-  if ("ok" in person) return { ok: false, code: person.code, problems: [] };
-  try {
-    const result = await edit(person.name);
-    if (!result.ok)
-      return {
-        ok: false,
-        code: result.code,
-        problems: result.problems.map((problem) =>
-          "text" in problem ? problem : { path: problem.path, text: problemSentence(problem) },
-        ),
-      };
-    refresh();
-    const { changes, stamp } = "value" in result ? result.value : result;
-    return { ok: true, changes, stamp };
-  } catch (error) {
-    log().error({ err: error }, "an edit failed");
-    return { ok: false, code: "unavailable", problems: [] };
-  }
+  const answer = await act(input, { permission: "edit-setup", schema, run });
+  if (answer.ok) refresh();
+  return answer;
 }

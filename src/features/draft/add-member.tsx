@@ -4,7 +4,6 @@ import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import type { Json } from "@/core/setup/path";
 import { Button } from "@/ui/parts/button";
-import { answerText } from "./answer";
 import { useDraft } from "./draft-provider";
 import { suggestCode } from "./member-code";
 
@@ -33,7 +32,7 @@ export function AddMember({ what, list, home, template, taken, prefix }: AddProp
   const add = async (event: FormEvent) => {
     event.preventDefault();
     const answer = await commit([{ path: `${list}/${encodeURIComponent(code)}`, to: template(code, name) }]);
-    if (!answer.ok) return setTrouble(answerText(answer));
+    if (!answer.ok) return setTrouble(answer.text);
     setOpen(false);
     setCode(undefined);
     setName("");

@@ -8,7 +8,6 @@ import { EditField } from "@/ui/fields/edit-field";
 import { PickManyField } from "@/ui/fields/pick-many-field";
 import { plainNumber } from "@/ui/number-text";
 import { readQuantity, shownQuantity, type AnyUnit, type UnitQuantity } from "@/features/edits";
-import { answerText } from "./answer";
 import { useDraft } from "./draft-provider";
 
 /** Commits one value; leaving out what is empty where the field may be left out. */
@@ -16,9 +15,7 @@ export function useCommit(path: string, from: Json | undefined) {
   const { commit } = useDraft();
   return async (to: Json | undefined): Promise<Committed> => {
     const answer = await commit([changeAt(path, from, to)]);
-    return answer.ok
-      ? { ok: true }
-      : { ok: false, text: answerText(answer), conflict: answer.code === "conflict" };
+    return answer.ok ? { ok: true } : { ok: false, text: answer.text, conflict: answer.code === "conflict" };
   };
 }
 

@@ -13,7 +13,8 @@ import {
 import { useRouter } from "next/navigation";
 import { inverse, type Change } from "@/core/setup/inverse";
 import { editDraft, renameInDraft } from "./actions";
-import { answerText, type EditAnswer } from "./answer";
+import type { EditAnswer, StoredEdit } from "./answer";
+import { certain } from "./certain";
 import { draftSignals, type DraftSignals } from "./draft-signals";
 
 /** How the business counts: the units quantities are shown in, and the currency money without another is of. */
@@ -25,7 +26,8 @@ export interface Habits {
   readonly today: string;
 }
 
-type Renaming = Parameters<typeof renameInDraft>[0];
+type EditOrigin = Pick<Parameters<typeof editDraft>[0], "id" | "seen">;
+type Renaming = Parameters<typeof renameInDraft>[0]["renaming"];
 
 interface Draft {
   readonly mayEdit: boolean;
@@ -52,28 +54,27 @@ export function useDraft(): Draft {
   return draft;
 }
 
-/** Waits for an answer; a server that gives none is a failure like any other, and nothing typed is lost by it. */
-async function answerOf(sent: Promise<EditAnswer>): Promise<EditAnswer> {
-  try {
-    return await sent;
-  } catch {
-    return { ok: false, code: "unreachable", problems: [] };
-  }
-}
-
 export function DraftProvider({
   mayEdit,
+  stamp,
   habits,
   children,
 }: {
   readonly mayEdit: boolean;
+  /** The state of the draft that the page shows. */
+  readonly stamp: number;
   readonly habits: Habits;
   readonly children: ReactNode;
 }) {
   const router = useRouter();
   const [signals] = useState(draftSignals);
-  const past = useRef<(readonly Change[])[]>([]);
-  const future = useRef<(readonly Change[])[]>([]);
+  const past = useRef<StoredEdit[]>([]);
+  const future = useRef<StoredEdit[]>([]);
+  /** The state of the draft the screen shows, which its paths are of. */
+  const shown = useRef(stamp);
+  useEffect(() => {
+    shown.current = stamp;
+  }, [stamp]);
   const [depth, setDepth] = useState({ past: 0, future: 0 });
   const [notice, setNotice] = useState<string>();
   const count = useCallback(() => setDepth({ past: past.current.length, future: future.current.length }), []);
@@ -87,34 +88,46 @@ export function DraftProvider({
   }, []);
 
   const store = useCallback(
-    (send: () => Promise<EditAnswer>) =>
-      queue(async () => {
-        const answer = await answerOf(send());
+    (send: (origin: EditOrigin) => Promise<EditAnswer>) => {
+      const origin = { id: crypto.randomUUID(), seen: shown.current };
+      return queue(async () => {
+        const answer = await certain(() => send(origin), setNotice);
         if (answer.ok) {
-          past.current.push(answer.changes);
+          past.current.push(answer.value);
           future.current = [];
-          signals.stored(answer);
+          signals.stored(answer.value);
           setNotice(undefined);
           count();
         } else if (answer.code === "conflict") router.refresh();
         return answer;
-      }),
+      });
+    },
     [count, router, queue, signals],
   );
-  const commit = useCallback((changes: readonly Change[]) => store(() => editDraft(changes)), [store]);
-  const rename = useCallback((renaming: Renaming) => store(() => renameInDraft(renaming)), [store]);
+  const commit = useCallback(
+    (changes: readonly Change[]) => store((origin) => editDraft({ ...origin, changes })),
+    [store],
+  );
+  const rename = useCallback(
+    (renaming: Renaming) => store((origin) => renameInDraft({ ...origin, renaming })),
+    [store],
+  );
 
   const move = useCallback(
     (from: typeof past, to: typeof past) =>
       queue(async () => {
-        const step = from.current.pop();
+        const step = from.current.at(-1);
         if (!step) return;
-        const answer = await answerOf(editDraft(inverse(step)));
+        // it is of the state the step made: what was stored since is gone through by the server
+        const back = { id: crypto.randomUUID(), seen: step.stamp, changes: inverse(step.changes) };
+        const answer = await certain(() => editDraft(back), setNotice);
         if (answer.ok) {
-          to.current.push(answer.changes);
-          signals.stored(answer);
+          from.current.pop();
+          to.current.push(answer.value);
+          signals.stored(answer.value);
         }
-        setNotice(answer.ok ? undefined : `Not taken back: ${answerText(answer)}`);
+        // a step that could not be taken back stays: it can be tried again
+        setNotice(answer.ok ? undefined : `Not undone: ${answer.text}`);
         count();
       }),
     [count, queue, signals],

@@ -5,7 +5,7 @@ import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { Place } from "@/ui/grid/block";
 import type { CellEdit, GridCommitted } from "@/ui/grid/grid-source";
-import { answerText, type EditAnswer } from "./answer";
+import type { EditAnswer } from "./answer";
 import { useDraft } from "./draft-provider";
 import { cellText, listChanges, rowPath, type ListColumn, type ListRow } from "@/features/edits";
 import { noticesFor, type Notice } from "./notice";
@@ -68,6 +68,18 @@ export function DraftTable({
     },
     [commit, rows, list, columns, path, begin, onRename],
   );
+  const needed = useMemo(() => columns.flatMap((column, i) => (column.needed ? [i] : [])), [columns]);
+  const isComplete = useCallback(
+    (cells: ReadonlyMap<number, string>) => needed.every((column) => cells.has(column)),
+    [needed],
+  );
+  const rowKey = useCallback(
+    (row: number) => {
+      const own = list[row];
+      return own && needed.map((column) => cellText(own, columns[column])).join(" ");
+    },
+    [list, needed, columns],
+  );
   const tell = useCallback(
     (typed: CellEdit | undefined) =>
       signals.type(typed ? listChanges(rows, [typed], columns, path, begin) : []),
@@ -93,6 +105,10 @@ export function DraftTable({
         commit={store}
         onTyping={tell}
         grows={mayEdit}
+        firstNew={mayEdit ? list.length : undefined}
+        isComplete={isComplete}
+        rowKey={rowKey}
+        memory={path}
         height={height}
         mark={({ row, column }) => (column === 0 && marked.has(row) ? "warning" : undefined)}
         emptyText={({ row, column }) => (row === list.length ? (columns[column]?.hint ?? "") : "")}
@@ -117,12 +133,14 @@ interface Where {
 
 /** The answer at the cell it is about, where its path leads to one. */
 function refused(answer: EditAnswer & { ok: false }, { path, list, columns, edits }: Where): GridCommitted {
-  const text = answerText(answer);
+  const text = answer.text;
   const [member, field] = (answer.problems[0]?.path ?? "").slice(path.length + 1).split("/");
   const named = list.findIndex((row, i) => rowPath(path, row, i) === `${path}/${member ?? ""}`);
   const row = named >= 0 ? named : Number(member);
   const column = columns.findIndex((one) => one.field === field);
-  if (Number.isInteger(row) && member !== "" && column >= 0) return { ok: false, text, at: { row, column } };
+  const conflict = answer.code === "conflict";
+  if (Number.isInteger(row) && member !== "" && column >= 0)
+    return { ok: false, text, conflict, at: { row, column } };
   const only = edits.length === 1 ? edits[0] : undefined;
-  return { ok: false, text, ...(only ? { at: only } : {}) };
+  return { ok: false, text, conflict, ...(only ? { at: only } : {}) };
 }

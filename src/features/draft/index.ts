@@ -1,5 +1,5 @@
 export { AddMember } from "./add-member";
-export { answerText, type EditAnswer, type EditFailure } from "./answer";
+export type { EditAnswer, EditFailure } from "./answer";
 export { DraftAddress, linesText, readLines } from "./draft-address";
 export {
   changeAt,

@@ -9,12 +9,12 @@ import { placeWords } from "@/messages/place-words";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { usesInDraft } from "./actions";
-import { answerText } from "./answer";
+import { sent } from "@/features/submit";
 import { useDraft } from "./draft-provider";
 import { placeHref } from "./place-link";
 import { RenameForm } from "./rename-form";
 
-type Uses = Awaited<ReturnType<typeof usesInDraft>>;
+type Uses = Extract<Awaited<ReturnType<typeof usesInDraft>>, { ok: true }>["value"];
 
 interface Props {
   readonly list: CodedList;
@@ -39,17 +39,17 @@ export function MemberHead({ list, member, value, what, about, page, home, child
   const [renaming, setRenaming] = useState(false);
   const path = joinPath(list, member.code);
   const ask = async () => {
-    const found = await usesInDraft({ list, code: member.code }).catch(() => undefined);
-    if (!found) return setTrouble("The server does not answer. Try once more.");
-    if (found.places.length + found.outside.length > 0) return setUses(found);
+    const found = await sent(usesInDraft({ list, code: member.code }));
+    if (!found.ok) return setTrouble(found.text);
+    if (found.value.places.length + found.value.outside.length > 0) return setUses(found.value);
     const answer = await commit([{ path, from: value as Json }]);
     if (answer.ok) router.push(home);
-    else setTrouble(answerText(answer));
+    else setTrouble(answer.text);
   };
   const switchOff = async () => {
     const answer = await commit([{ path: `${path}/active`, from: true, to: false }]);
     if (answer.ok) setUses(undefined);
-    else setTrouble(answerText(answer));
+    else setTrouble(answer.text);
   };
   return (
     <>

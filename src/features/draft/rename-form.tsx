@@ -1,7 +1,6 @@
 "use client";
 
 import { useState, type FormEvent } from "react";
-import { answerText } from "./answer";
 import { useDraft } from "./draft-provider";
 
 type Renaming = Parameters<ReturnType<typeof useDraft>["rename"]>[0];
@@ -27,7 +26,7 @@ export function RenameForm({ code, renaming, onDone }: Props) {
     const answer = await rename(renaming(to));
     setBusy(false);
     if (answer.ok) onDone(to);
-    else setTrouble(answerText(answer));
+    else setTrouble(answer.text);
   };
   return (
     <form onSubmit={(event) => void submit(event)} className="inline-flex flex-wrap items-baseline gap-1.5">

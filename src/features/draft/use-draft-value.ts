@@ -3,7 +3,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { Json } from "@/core/setup/path";
 import type { Committed } from "@/ui/fields/commit";
-import { answerText } from "./answer";
 import { changeAt } from "./draft-fields";
 import { useDraft } from "./draft-provider";
 
@@ -37,10 +36,10 @@ export function useDraftValue<T>(path: string, stored: T | undefined) {
       const answer = await commit([changeAt(path, from, to as Json | undefined)]);
       if (!answer.ok) {
         setSent(undefined);
-        return { ok: false, text: answerText(answer), conflict: answer.code === "conflict" };
+        return { ok: false, text: answer.text, conflict: answer.code === "conflict" };
       }
       // as it was stored: what is set next is held against that
-      const kept = answer.changes[0]?.to as T | undefined;
+      const kept = answer.value.changes[0]?.to as T | undefined;
       setSent((before) => {
         if (!before) return undefined;
         const waiting = before.waiting - 1;

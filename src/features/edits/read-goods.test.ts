@@ -35,3 +35,15 @@ test("what can't be read is told of, and nothing else is lost for it", () => {
     unread: ["a box of something"],
   });
 });
+
+test.each([
+  ["2 XL-10", 2, "XL-10"],
+  ["2 x L-10", 2, "L-10"],
+  ["2x L-10", 2, "L-10"],
+  ["2×L-10", 2, "L-10"],
+  ["2 X-RAY", 2, "X-RAY"],
+  ["XL-10", 1, "XL-10"],
+  ["12 10-XL", 12, "10-XL"],
+])("%s is %i of %s", (typed, quantity, sku) => {
+  expect(readGoods(typed, "kg")).toEqual({ lines: [{ sku, quantity }], unread: [] });
+});

@@ -54,7 +54,8 @@ function readLine(part: string, unit: WeightUnit, number: number): RequestLine |
       item: { weight: { value: read.value, unit: read.unit as WeightUnit }, ...size },
     };
   }
-  const known = /^(?:(\d+)\s*(?:[x×]\s*)?)?([^\s@]+)(?:\s+at\s+([\d.,]+))?$/i.exec(part);
+  // an x belongs to the count only where a blank follows it: "2 XL-10" is two of XL-10
+  const known = /^(?:(\d+)(?:\s*x\s+|\s*×\s*|\s+))?([^\s@]+)(?:\s+at\s+([\d.,]+))?$/i.exec(part);
   const sku = known?.[2];
   if (sku === undefined) return undefined;
   const price = known?.[3];

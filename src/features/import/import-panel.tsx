@@ -2,7 +2,7 @@
 
 import { useMemo, useState, type ReactNode } from "react";
 import { matchColumns, type TableField } from "@/tabular/match-columns";
-import { answerText, type EditFailure } from "@/features/draft";
+import type { EditFailure } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
 import { countFates, fatesOf, type Fate, type RowFate } from "./fate";
@@ -43,7 +43,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
     const answer = await onTake(fates.flatMap(({ fate }) => (fate.kind === "taken" ? [fate.value] : [])));
     setBusy(false);
     if (answer.ok) onClose();
-    else setTrouble(answerText(answer));
+    else setTrouble(answer.text);
   };
   return (
     <section aria-label={`Take in ${what}`} className="sheet mb-3 px-3 py-2.5">

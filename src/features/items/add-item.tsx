@@ -3,7 +3,7 @@
 import { useState, type FormEvent } from "react";
 import type { Item } from "@/core/setup/item";
 import { joinPath } from "@/core/setup/path";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 
 interface Props {
@@ -24,7 +24,7 @@ export function AddItem({ taken, onAdded }: Props) {
     if (number === "" || called === "") return setTrouble("An item needs a number and a name.");
     if (taken.some((item) => item.sku === number)) return setTrouble(`There is an item ${number} already.`);
     const answer = await commit([{ path: joinPath("items", number), to: { sku: number, name: called } }]);
-    if (!answer.ok) return setTrouble(answerText(answer));
+    if (!answer.ok) return setTrouble(answer.text);
     setTrouble(undefined);
     setSku("");
     setName("");

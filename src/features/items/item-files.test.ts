@@ -8,7 +8,7 @@ import { matchColumns } from "@/tabular/match-columns";
 import { wholeTable } from "@/tabular/whole-table";
 import { writeTable } from "@/tabular/write-table";
 import { readCell, withCells, type ItemField } from "./item-cells";
-import { itemFate, itemFields, itemTable } from "./item-files";
+import { importedFields, itemFate, itemTable } from "./item-files";
 
 const items = sure(parseWith(itemsSchema, demo));
 const origins = ["TRT", "GDY", "NYK", "CES"];
@@ -20,7 +20,7 @@ const read = itemFate(known, units);
 function cellsOf(text: string): Record<string, string>[] {
   const table = wholeTable(Buffer.from(text));
   if ("problem" in table) throw new Error(table.problem);
-  const columns = matchColumns(table.head, itemFields(origins));
+  const columns = matchColumns(table.head, importedFields(origins));
   return table.rows.map((row) => Object.fromEntries([...columns].map(([key, at]) => [key, row[at] ?? ""])));
 }
 
@@ -112,4 +112,17 @@ test("pieces at one origin leave the others; the last one emptied, nobody counts
     ),
   ).toEqual({ sku: "A", name: "A" });
   expect(withCells(item, [["at TRT", "-1"]], units)).toHaveProperty("fault");
+});
+
+test.each([
+  ["Weight (g)", "1500", { value: "1500", unit: "g" }],
+  ["Weight [kg]", "1,5", { value: "1.5", unit: "kg" }],
+  ["weight in grams", "70", { value: "70", unit: "g" }],
+  ["Pounds", "3", { value: "3", unit: "lb" }],
+  ["Weight (g)", "2 kg", { value: "2", unit: "kg" }],
+  ["Weight", "2", { value: "2", unit: "kg" }],
+  ["Weight", "2 g", { value: "2", unit: "g" }],
+])("%s of %s is what it says, and not another unit's", (head, cell, weight) => {
+  const [fate] = cellsOf(`Number;Name;${head}\nNEW-1;New;${cell}\n`).map(read);
+  expect(fate).toMatchObject({ kind: "taken", value: [{ to: { weight } }] });
 });

@@ -10,7 +10,7 @@ const FIELDS: readonly (readonly [ItemField, string, readonly string[]])[] = [
   ["name", "name", ["title", "description", "product"]],
   ["gtin", "gtin", ["ean", "barcode"]],
   ["goodsClass", "goods class", ["class", "category"]],
-  ["weight", "weight", ["gross weight", "weight kg"]],
+  ["weight", "weight", ["gross weight"]],
   ["size", "size", ["dimensions", "measures"]],
   ["unitPrice", "price", ["unit price", "net price"]],
   ["currency", "currency", ["price currency"]],
@@ -30,6 +30,33 @@ export function itemFields(origins: readonly string[]): TableField[] {
     })),
     ...origins.map((origin) => ({ key: `at ${origin}`, name: `pieces at ${origin}` })),
   ];
+}
+
+const WEIGHT_IN: Readonly<Record<string, readonly string[]>> = {
+  kg: ["weight kg", "kg", "kilograms", "gross weight kg"],
+  g: ["weight g", "grams", "weight in grams", "gross weight g"],
+  lb: ["weight lb", "weight lbs", "pounds", "gross weight lb"],
+  oz: ["weight oz", "ounces", "gross weight oz"],
+};
+
+/**
+ * The columns a file of items may have: those of ours, and weights whose head says their unit ("Weight (g)"), which holds
+ * for every figure below it that has none of its own.
+ */
+export function importedFields(origins: readonly string[]): TableField[] {
+  const weights = Object.entries(WEIGHT_IN).map(([unit, aliases]) => ({
+    key: `weight in ${unit}`,
+    name: `weight, in ${unit}`,
+    aliases,
+  }));
+  return [...itemFields(origins), ...weights];
+}
+
+/** A cell under the field it fills, with the unit of its head where it says none. */
+function filled([key, text]: readonly [string, string]): [ItemField, string] {
+  const unit = /^weight in (\w+)$/.exec(key)?.[1];
+  if (unit === undefined) return [key as ItemField, text];
+  return ["weight", /[a-z]/i.test(text) || text.trim() === "" ? text : `${text.trim()} ${unit}`];
 }
 
 /** Items as a table that comes in again unchanged. */
@@ -53,7 +80,9 @@ export function itemFate(
     const sku = (cells.sku ?? "").trim();
     if (sku === "") return { kind: "refused", why: "It has no number." };
     const before = known.get(sku);
-    const given = Object.entries(cells).filter(([key]) => key !== "sku") as [ItemField, string][];
+    const given = Object.entries(cells)
+      .filter(([key]) => key !== "sku")
+      .map(filled);
     const after = withCells(before ?? { sku, name: "" }, given, units);
     if ("fault" in after) return { kind: "refused", why: after.fault };
     if (after.name === undefined || after.name === "")

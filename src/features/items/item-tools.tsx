@@ -7,7 +7,7 @@ import { download, ImportPanel } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
 import type { ItemUnits } from "./item-cells";
-import { itemFate, itemFields, itemTable } from "./item-files";
+import { importedFields, itemFate, itemTable } from "./item-files";
 
 interface Props {
   readonly items: readonly Item[];
@@ -19,7 +19,7 @@ interface Props {
 export function ItemTools({ items, origins, units }: Props) {
   const { commit, mayEdit } = useDraft();
   const [importing, setImporting] = useState(false);
-  const fields = useMemo(() => itemFields(origins), [origins]);
+  const fields = useMemo(() => importedFields(origins), [origins]);
   const read = useMemo(
     () => itemFate(new Map(importing ? items.map((item) => [item.sku, item]) : []), units),
     [importing, items, units],

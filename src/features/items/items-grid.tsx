@@ -54,6 +54,7 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, groun
     ({ row, column }: Place) => emptyWords(shown[row], fields[column], withDefault, currency),
     [shown, fields, withDefault, currency],
   );
+  const rowKey = useCallback((row: number) => shown[row]?.sku, [shown]);
   const editable = useCallback(({ column }: Place) => mayEdit && column > 0, [mayEdit]);
   const marked = useMemo(
     () =>
@@ -110,7 +111,9 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, groun
                 ? "warning"
                 : undefined
             }
-            onRemoveRow={(row) => void remove(row).then(setTrouble)}
+            onRemoveRows={(top, bottom) => void remove(top, bottom).then(setTrouble)}
+            rowKey={rowKey}
+            memory="items"
             height="calc(100vh - 300px)"
           />
           <WhatApplies

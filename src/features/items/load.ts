@@ -1,5 +1,8 @@
 import "server-only";
-import { readItemsCatalogue } from "@/server/services/catalogue";
+import { load } from "@/server/load";
+import { currentCatalogue } from "@/server/services/current-setup";
 
-/** The whole catalogue. */
-export const loadItems = readItemsCatalogue;
+/** The whole catalogue in its order. */
+export function loadItems() {
+  return load(async ({ db }) => (await currentCatalogue(db)).items);
+}

@@ -3,7 +3,7 @@
 import { useCallback, useMemo, useState } from "react";
 import { joinPath, splitPath, type Json } from "@/core/setup/path";
 import type { Item } from "@/core/setup/item";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import type { CellEdit, GridCommitted } from "@/ui/grid/grid-source";
 import type { Change } from "@/core/setup/inverse";
 import { itemChanges, withCells, type CellFault, type ItemField, type ItemUnits } from "./item-cells";
@@ -42,18 +42,21 @@ export function useItems(items: readonly Item[], fields: readonly ItemField[], s
       const column = fields.findIndex((one) => one === field || (field === "stock" && one.startsWith("at ")));
       return {
         ok: false,
-        text: answerText(answer),
+        text: answer.text,
+        conflict: answer.code === "conflict",
         ...(row < 0 || column < 0 ? {} : { at: { row, column } }),
       };
     },
     [shown, fields, units, commit],
   );
   const remove = useCallback(
-    async (row: number) => {
-      const item = shown[row];
-      if (!item) return undefined;
-      const answer = await commit([{ path: joinPath("items", item.sku), from: item as Json }]);
-      return answer.ok ? undefined : answerText(answer);
+    async (top: number, bottom: number) => {
+      const gone = shown.slice(top, bottom + 1);
+      if (gone.length === 0) return undefined;
+      const answer = await commit(
+        gone.map((item) => ({ path: joinPath("items", item.sku), from: item as Json })),
+      );
+      return answer.ok ? undefined : answer.text;
     },
     [shown, commit],
   );

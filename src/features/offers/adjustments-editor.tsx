@@ -3,7 +3,7 @@
 import { useState, type ReactNode } from "react";
 import type { Offer } from "@/core/setup/offer";
 import type { Json } from "@/core/setup/path";
-import { answerText, changeAt, DraftDecimal, useDraft, useDraftValue } from "@/features/draft";
+import { changeAt, DraftDecimal, useDraft, useDraftValue } from "@/features/draft";
 import { movedTo } from "@/features/edits";
 import { AmountEditor, type Choice } from "@/features/rules";
 import { EditField } from "@/ui/fields/edit-field";
@@ -35,7 +35,7 @@ export function AdjustmentsEditor({ offer, path, chargeTypes, currency }: Props)
   const store = async (to: readonly Addition[]) => {
     const next = to.length > 0 ? (to as Json) : undefined;
     const answer = await commit([changeAt(`${path}/additions`, adjust.additions as Json | undefined, next)]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   const move = (from: number, to: number) => void store(movedTo(list, from, to));
   return (

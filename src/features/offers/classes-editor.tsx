@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { Terms } from "@/core/setup/amount";
 import type { Json } from "@/core/setup/path";
 import type { Plan } from "@/core/setup/plan";
-import { answerText, changeAt, DraftChoice, useDraft, useDraftValue } from "@/features/draft";
+import { changeAt, DraftChoice, useDraft, useDraftValue } from "@/features/draft";
 import { TermsEditor, type Choice } from "@/features/rules";
 import { AddSelect } from "@/ui/parts/add-select";
 
@@ -29,7 +29,7 @@ export function ClassesEditor({ plan, path, goodsClasses, currency }: Props) {
   const [trouble, setTrouble] = useState<string>();
   const store = async (...change: Parameters<typeof changeAt>) => {
     const answer = await commit([changeAt(...change)]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   const nameOf = (code: string) => goodsClasses.find(({ value }) => value === code)?.name ?? code;
   const left = goodsClasses.filter(

@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Json } from "@/core/setup/path";
 import { same } from "@/core/setup/same";
 import type { Outcome } from "@/core/setup/plan";
-import { answerText, DraftChoice, noticesFor, useDraft, useDraftValue, type Notice } from "@/features/draft";
+import { DraftChoice, noticesFor, useDraft, useDraftValue, type Notice } from "@/features/draft";
 import { OutcomeEditor, type Choice, type RuleChoices } from "@/features/rules";
 import { Button } from "@/ui/parts/button";
 import { useTried } from "@/ui/fields/use-tried";
@@ -46,7 +46,7 @@ export function LadderEditor({ plan, path, choices, sellTariffs, currency, notic
   const [trouble, setTrouble] = useState<string>();
   const store = async (changes: Parameters<typeof commit>[0]) => {
     const answer = await commit(changes);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
     return answer.ok;
   };
   const at = (index: number) => `${path}/rules/${index}`;

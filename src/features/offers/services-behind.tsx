@@ -4,7 +4,7 @@ import { X } from "lucide-react";
 import Link from "next/link";
 import { useState } from "react";
 import type { Offer } from "@/core/setup/offer";
-import { answerText, changeAt, DraftChoice, useDraft } from "@/features/draft";
+import { changeAt, DraftChoice, useDraft } from "@/features/draft";
 import { movedTo } from "@/features/edits";
 import type { Choice } from "@/features/rules";
 import { AddSelect } from "@/ui/parts/add-select";
@@ -33,7 +33,7 @@ export function ServicesBehind({ offer, path, services }: Props) {
   const at = `${path}/services`;
   const store = async (to: readonly string[]) => {
     const answer = await commit([changeAt(at, offer.services, [...to])]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   const move = (from: number, to: number) => void store(movedTo(offer.services, from, to));
   const left = services.filter(({ value }) => !offer.services.includes(value));

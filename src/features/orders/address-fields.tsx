@@ -1,8 +1,8 @@
 "use client";
 
+import { sent } from "@/features/submit";
 import { EditField } from "@/ui/fields/edit-field";
 import { changeAddress, type OrderTarget } from "./actions";
-import { orderFailure } from "./answer";
 import type { OrderView } from "./load";
 
 interface Props {
@@ -39,9 +39,11 @@ export function AddressFields({ view, target, mayEdit }: Props) {
             value={order[key]}
             readOnly={!mayEdit}
             onCommit={(typed) =>
-              changeAddress(target, {
-                [key]: key === "country" ? typed.trim().toUpperCase() : typed.trim(),
-              }).catch(() => ({ ok: false as const, text: orderFailure("unreachable") }))
+              sent(
+                changeAddress(target, {
+                  [key]: key === "country" ? typed.trim().toUpperCase() : typed.trim(),
+                }),
+              )
             }
           />
         </div>

@@ -1,9 +1,9 @@
 "use client";
 
+import { sent } from "@/features/submit";
 import { EditField } from "@/ui/fields/edit-field";
 import { plainNumber } from "@/ui/number-text";
 import { changeQuantity, type OrderTarget } from "./actions";
-import { orderFailure } from "./answer";
 import type { OrderView } from "./load";
 
 interface Props {
@@ -18,10 +18,7 @@ export function LinesTable({ view, target, mayEdit }: Props) {
     const quantity = Number(plainNumber(typed));
     if (!Number.isInteger(quantity) || quantity < 1)
       return { ok: false as const, text: "A whole number of 1 or more." };
-    return changeQuantity(target, { position, quantity }).catch(() => ({
-      ok: false as const,
-      text: orderFailure("unreachable"),
-    }));
+    return sent(changeQuantity(target, { position, quantity }));
   };
   return (
     <section aria-label="Lines" className="sheet relative overflow-x-auto">

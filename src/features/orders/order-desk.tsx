@@ -2,12 +2,12 @@
 
 import { useEffect, useState } from "react";
 import { OffersTable, WorkingView } from "@/features/quotes";
+import { useSubmit } from "@/features/submit";
 import { PageHead } from "@/ui/parts/page-head";
 import { Button } from "@/ui/parts/button";
 import { Key } from "@/ui/parts/key";
 import { applyCharge, confirm } from "./actions";
 import { AddressFields } from "./address-fields";
-import { orderFailure, type OrderAnswer } from "./answer";
 import { ChargeNote } from "./charge-note";
 import { LinesTable } from "./lines-table";
 import type { OrderView } from "./load";
@@ -21,20 +21,11 @@ export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonl
   const { order, quote, applied, state } = view;
   const open = mayEdit && state !== "done";
   const [chosen, setChosen] = useState<string>();
-  const [trouble, setTrouble] = useState<string>();
-  const [busy, setBusy] = useState(false);
+  const { busy, trouble, submit } = useSubmit();
   const target = { number: order.number, version: order.version };
   const current =
     quote?.offers.find((offer) => offer.offer === (chosen ?? applied?.offer.offer)) ?? quote?.offers[0];
-  const act = async (action: () => Promise<OrderAnswer>) => {
-    setBusy(true);
-    const answer = await action().catch(
-      (): OrderAnswer => ({ ok: false, text: orderFailure("unreachable") }),
-    );
-    setBusy(false);
-    setTrouble(answer.ok ? undefined : answer.text);
-  };
-  const apply = (offer: string) => void act(() => applyCharge(target, offer));
+  const apply = (offer: string) => void submit(() => applyCharge(target, offer));
   const rerate = () => applied && apply(applied.offer.offer);
   useDeskKeys({ a: () => open && current && apply(current.offer), r: () => open && rerate() });
   // once confirmed, the charge explains itself with the working it was applied with
@@ -59,7 +50,7 @@ export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonl
             <Button
               kind="main"
               disabled={state !== "ready" || busy}
-              onClick={() => void act(() => confirm(target))}
+              onClick={() => void submit(() => confirm(target))}
               title={
                 state === "ready"
                   ? "Lock the order with this charge"

@@ -1,4 +1,4 @@
-import { deedWords } from "@/messages/deed-words";
+import { actionWords } from "@/messages/action-words";
 import type { OrderView } from "./load";
 
 /** Who did what to the order, the newest first. */
@@ -10,7 +10,7 @@ export function OrderHistory({ history }: { readonly history: OrderView["history
       <ul className="narrow mt-1 text-soft">
         {history.map((entry) => (
           <li key={`${entry.at} ${entry.what}`}>
-            {entry.at} · {entry.who} {deedWords(entry.what)}
+            {entry.at} · {entry.who} {actionWords(entry.what)}
             {entry.to !== null && ": "}
             {figures(entry.from) && `${figures(entry.from)} → `}
             {figures(entry.to)}

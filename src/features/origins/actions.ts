@@ -2,8 +2,8 @@
 
 import { refresh } from "next/cache";
 import { z } from "zod";
-import { act, type Answer } from "@/server/act";
-import { database } from "@/server/database";
+import type { Answer } from "@/messages/answer";
+import { act } from "@/server/act";
 import { done, failed } from "@/server/result";
 import { keepAliases } from "@/server/services/origin-aliases";
 import { townPosition } from "@/server/services/town-position";
@@ -40,7 +40,7 @@ export async function storeAliases(input: z.infer<typeof aliasesSchema>): Promis
     permission: "edit-setup",
     schema: aliasesSchema,
     words: { platform: "Say which platform the file comes from." },
-    run: (aliases, { person, now }) => keepAliases(database(), aliases, person.name, now),
+    run: (aliases, { db, by }) => keepAliases(db, aliases, by),
   });
   refresh();
   return answer;

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import type { Origin } from "@/core/setup/origin";
 import { joinPath } from "@/core/setup/path";
-import { answerText, useCommit, useDraft } from "@/features/draft";
+import { useCommit, useDraft } from "@/features/draft";
 import { readDate } from "@/features/edits";
 import { decodeText } from "@/tabular/decode-text";
 import { EditField } from "@/ui/fields/edit-field";
@@ -183,9 +183,7 @@ function CopyHolidays({
     if (changes.length === 0) return setSaid("They are there already.");
     const answer = await commit(changes);
     setSaid(
-      answer.ok
-        ? `Copied to ${changes.length} ${changes.length === 1 ? "origin" : "origins"}.`
-        : answerText(answer),
+      answer.ok ? `Copied to ${changes.length} ${changes.length === 1 ? "origin" : "origins"}.` : answer.text,
     );
   };
   return (

@@ -4,7 +4,7 @@ import Link from "next/link";
 import { useState } from "react";
 import type { Json } from "@/core/setup/path";
 import { joinPath } from "@/core/setup/path";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { Section } from "@/ui/parts/section";
 
 export interface LeavingService {
@@ -35,7 +35,7 @@ export function LeavingSection({
     const answer = await commit([
       { path: joinPath("services", service.code, "origins"), ...(from ? { from: from as Json } : {}), to },
     ]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   return (
     <Section name="Leaving here">

@@ -4,9 +4,9 @@ import { CoverageMap, tariffOf } from "@/core/quote/coverage";
 import { compilePlace, isIn } from "@/core/zones/compiled-place";
 import { countryCodes } from "@/core/zones/countries";
 import { countryPosition } from "@/core/zones/country-positions";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
-import { currentSetup } from "@/server/services/current-setup";
+import { load } from "@/server/load";
+import type { Item } from "@/core/setup/item";
+import { currentCatalogue, currentSetup, type CurrentSetup } from "@/server/services/current-setup";
 import { listAliases } from "@/server/services/origin-aliases";
 
 /** How much of a country an origin serves. */
@@ -27,11 +27,23 @@ export interface OriginParts {
 }
 
 /** What an origin's page shows beside its record: where its services go, and what it holds. */
-export async function loadOriginParts(code: string): Promise<OriginParts> {
-  const current = await currentSetup(database(), "draft");
-  const none = { served: [], reach: [], stock: { items: 0, pieces: 0, empty: 0, uncounted: 0 } };
-  if (!current) return none;
-  const { setup, compiled, items } = current;
+export function loadOriginParts(code: string): Promise<OriginParts> {
+  return load(async ({ db, now }) => {
+    const current = await currentSetup(db, "draft");
+    return current
+      ? partsOf(code, current, (await currentCatalogue(db)).items, now)
+      : { ...nowhere, stock: { items: 0, pieces: 0, empty: 0, uncounted: 0 } };
+  });
+}
+
+const nowhere = { served: [], reach: [] };
+
+function partsOf(
+  code: string,
+  { setup, compiled }: CurrentSetup,
+  items: readonly Item[],
+  now: Date,
+): OriginParts {
   const counts = items.filter((item) => item.shippable !== false);
   const here = counts.flatMap((item) => item.stock?.find((entry) => entry.origin === code) ?? []);
   const stock = {
@@ -41,8 +53,8 @@ export async function loadOriginParts(code: string): Promise<OriginParts> {
     uncounted: counts.filter((item) => item.stock === undefined).length,
   };
   const origin = setup.origins.find((one) => one.code === code);
-  if (!compiled.ok || !origin) return { ...none, stock };
-  const map = new CoverageMap(compiled.value, localDate(now().toISOString(), setup.business.timeZone));
+  if (!compiled.ok || !origin) return { ...nowhere, stock };
+  const map = new CoverageMap(compiled.value, localDate(now.toISOString(), setup.business.timeZone));
   const services = setup.services.filter(
     (service) =>
       service.active &&
@@ -63,6 +75,6 @@ export async function loadOriginParts(code: string): Promise<OriginParts> {
   return { served, reach, stock };
 }
 
-export async function loadAliases() {
-  return listAliases(database());
+export function loadAliases() {
+  return load(({ db }) => listAliases(db));
 }

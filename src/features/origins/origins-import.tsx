@@ -55,17 +55,13 @@ export function OriginsImport({ origins, aliases, timeZone, country }: Props) {
     [origins, matchOf, keptFor, country, timeZone],
   );
   const take = async (rows: readonly OriginRow[]): Promise<{ readonly ok: true } | EditFailure> => {
-    const unfit = (text: string): EditFailure => ({
-      ok: false,
-      code: "invalid",
-      problems: [{ path: "", text }],
-    });
+    const unfit = (text: string): EditFailure => ({ ok: false, code: "invalid", text, problems: [] });
     if (platform.trim() === "") return unfit("Say which platform the file comes from.");
     const changes = rows.flatMap((row) => row.change ?? []);
     const answer = changes.length > 0 ? await commit(changes) : ({ ok: true } as const);
     if (!answer.ok) return answer;
     const kept = await storeAliases(rows.map(({ theirs, origin }) => ({ platform, theirs, origin })));
-    return kept.ok ? answer : unfit(kept.text);
+    return kept.ok ? answer : kept;
   };
   if (!mayEdit) return <p className="text-soft">Your role may look, not change.</p>;
   return (

@@ -9,6 +9,7 @@ import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
 import { laneSwatch } from "@/ui/charts/lanes";
 import { WorldMap, type MapShade } from "@/ui/charts/world-map";
+import { sent } from "@/features/submit";
 import { positionOfTown } from "./actions";
 import type { OriginParts } from "./load";
 
@@ -39,8 +40,8 @@ export function PositionSection({ path, origin, origins, parts }: Props) {
   };
   const fromTown = async () => {
     const { city, country } = origin.address;
-    const answer = await positionOfTown({ town: city, country }).catch(() => undefined);
-    if (answer?.ok) return set(answer.value);
+    const answer = await sent(positionOfTown({ town: city, country }));
+    if (answer.ok) return set(answer.value);
     setSaid(
       answer?.code === "not-found"
         ? `No town "${city}" over 1,000 people is known in ${country}.`

@@ -2,13 +2,15 @@
 
 import { refresh } from "next/cache";
 import { z } from "zod";
-import { act, type Answer } from "@/server/act";
+import type { Answer } from "@/messages/answer";
+import { act } from "@/server/act";
 import { roles } from "@/server/auth/roles";
-import { database } from "@/server/database";
-import { environment } from "@/server/environment";
+import { baseUrl } from "@/server/environment";
 import { done } from "@/server/result";
 import { invite, revokeInvitation } from "@/server/services/invitations";
+import { issuePasswordLink } from "@/server/services/password-links";
 import { dropSecondFactor, endSessions, setActive, setRole } from "@/server/services/people";
+import { requireSecondFactor } from "@/server/services/sign-in-rules";
 
 const id = z.string().min(1).max(100);
 const words = {
@@ -28,9 +30,9 @@ export async function invitePerson(input: z.infer<typeof inviteSchema>): Promise
     permission: "manage-people",
     schema: inviteSchema,
     words,
-    run: async (person, { person: by, now }) => {
-      const result = await invite(database(), person, { who: by.name, now });
-      return result.ok ? done({ link: `${environment().BASE_URL}/invite/${result.value.token}` }) : result;
+    run: async (person, { db, by }) => {
+      const result = await invite(db, person, by);
+      return result.ok ? done({ link: `${baseUrl()}/invite/${result.value.token}` }) : result;
     },
   });
   refresh();
@@ -41,7 +43,7 @@ export async function withdrawInvitation(input: { id: string }): Promise<Answer<
   const answer = await act(input, {
     permission: "manage-people",
     schema: z.strictObject({ id }),
-    run: (value, { person, now }) => revokeInvitation(database(), value.id, { who: person.name, now }),
+    run: (value, { db, by }) => revokeInvitation(db, value.id, by),
   });
   refresh();
   return answer;
@@ -60,14 +62,38 @@ export async function changePerson(input: PersonChange): Promise<Answer<undefine
   const answer = await act(input, {
     permission: "manage-people",
     schema: changeSchema,
-    run: (change, { person, now }) => {
-      const deed = { who: person.name, now };
-      if (change.what === "role") return setRole(database(), change.id, change.role, deed);
-      if (change.what === "active") return setActive(database(), change.id, change.active, deed);
+    run: (change, { db, by }) => {
+      if (change.what === "role") return setRole(db, change.id, change.role, by);
+      if (change.what === "active") return setActive(db, change.id, change.active, by);
       return change.what === "sessions"
-        ? endSessions(database(), change.id, deed)
-        : dropSecondFactor(database(), change.id, deed);
+        ? endSessions(db, change.id, by)
+        : dropSecondFactor(db, change.id, by);
     },
+  });
+  refresh();
+  return answer;
+}
+
+/** A link by which somebody sets a new password; whoever asks for it sends it. */
+export async function makePasswordLink(input: { id: string }): Promise<Answer<{ link: string }>> {
+  const answer = await act(input, {
+    permission: "manage-people",
+    schema: z.strictObject({ id }),
+    run: async (person, { db, by }) => {
+      const result = await issuePasswordLink(db, person.id, by);
+      return result.ok ? done({ link: `${baseUrl()}/password/${result.value.token}` }) : result;
+    },
+  });
+  refresh();
+  return answer;
+}
+
+/** Sets for which roles a second factor is needed. */
+export async function setSecondFactorRule(input: { roles: readonly string[] }): Promise<Answer<undefined>> {
+  const answer = await act(input, {
+    permission: "manage-people",
+    schema: z.strictObject({ roles: z.array(z.enum(roles)).max(roles.length) }),
+    run: (rule, { db, by }) => requireSecondFactor(db, rule.roles, by),
   });
   refresh();
   return answer;

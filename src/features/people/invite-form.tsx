@@ -2,7 +2,9 @@
 
 import { useState, type FormEvent } from "react";
 import { Button } from "@/ui/parts/button";
+import { sent } from "@/features/submit";
 import { invitePerson } from "./actions";
+import { LinkPanel } from "./link-panel";
 import { roleWords, type RoleName } from "./role-words";
 
 /** Who is asked in, as what; the link to send comes back once. */
@@ -14,26 +16,19 @@ export function InviteForm({ onClose }: { readonly onClose: () => void }) {
   const [link, setLink] = useState<string>();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const answer = await invitePerson({ name, email, role }).catch(() => undefined);
-    if (answer?.ok) setLink(answer.value.link);
-    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+    const answer = await sent(invitePerson({ name, email, role }));
+    if (answer.ok) setLink(answer.value.link);
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   const field = "control mt-0.5 block h-8 px-2";
   if (link !== undefined)
     return (
-      <section className="sheet mb-4 px-4 py-3" aria-label="The link">
-        <p>Send {name} this link. It works once, for seven days, and is not shown again:</p>
-        <input
-          readOnly
-          aria-label="Invitation link"
-          className="control my-2 h-8 w-full px-2"
-          value={link}
-          onFocus={(event) => event.target.select()}
-        />
-        <Button kind="main" onClick={onClose}>
-          Done
-        </Button>
-      </section>
+      <LinkPanel
+        label="Invitation"
+        words={`Send ${name} this link. It works once, for seven days, and is not shown again:`}
+        link={link}
+        onDone={onClose}
+      />
     );
   return (
     <form

@@ -1,20 +1,19 @@
 import "server-only";
-import { requirePerson } from "@/server/auth/person";
-import { may } from "@/server/auth/roles";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
+import { loadFor } from "@/server/load";
 import { openInvitations } from "@/server/services/invitations";
 import { listPeople } from "@/server/services/people";
+import { readSignInRules } from "@/server/services/sign-in-rules";
 
 /** Everybody with a way in, for those who may manage it; `undefined` for others. */
-export async function loadPeople() {
-  const person = await requirePerson();
-  if (!may(person.role, "manage-people")) return undefined;
-  const [people, invitations] = await Promise.all([
-    listPeople(database(), now()),
-    openInvitations(database(), now()),
-  ]);
-  return { self: person.id, people, invitations };
+export function loadPeople() {
+  return loadFor("manage-people", async ({ db, person, now }) => {
+    const [people, invitations, rules] = await Promise.all([
+      listPeople(db, now),
+      openInvitations(db, now),
+      readSignInRules(db),
+    ]);
+    return { self: person.id, people, invitations, rules };
+  });
 }
 
 export type PeopleParts = NonNullable<Awaited<ReturnType<typeof loadPeople>>>;

@@ -4,8 +4,11 @@ import { useState } from "react";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { timeText } from "@/ui/time-text";
-import { changePerson, withdrawInvitation, type PersonChange } from "./actions";
+import { sent } from "@/features/submit";
+import { changePerson, makePasswordLink, withdrawInvitation, type PersonChange } from "./actions";
 import { InviteForm } from "./invite-form";
+import { LinkPanel } from "./link-panel";
+import { SecondFactorRule } from "./second-factor-rule";
 import type { PeopleParts } from "./load";
 import { roleWords, type RoleName } from "./role-words";
 import { ListTable } from "@/ui/parts/list-table";
@@ -15,12 +18,14 @@ export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
   const [inviting, setInviting] = useState(false);
   const [trouble, setTrouble] = useState<{ readonly id: string; readonly text: string }>();
   const change = async (what: PersonChange) => {
-    const answer = await changePerson(what).catch(() => undefined);
-    setTrouble(
-      answer?.ok
-        ? undefined
-        : { id: what.id, text: answer?.text ?? "The server does not answer. Try once more." },
-    );
+    const answer = await sent(changePerson(what));
+    setTrouble(answer.ok ? undefined : { id: what.id, text: answer.text });
+  };
+  const [link, setLink] = useState<{ readonly name: string; readonly href: string }>();
+  const makeLink = async ({ id, name }: PeopleParts["people"][number]) => {
+    const answer = await sent(makePasswordLink({ id }));
+    if (answer.ok) setLink({ name, href: answer.value.link });
+    setTrouble(answer.ok ? undefined : { id, text: answer.text });
   };
   return (
     <div className="px-[18px] py-4">
@@ -29,6 +34,14 @@ export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
           Ask somebody in
         </Button>
       </PageHead>
+      {link && (
+        <LinkPanel
+          label="New password"
+          words={`Send ${link.name} this link. It sets a new password once, within the hour, and is not shown again:`}
+          link={link.href}
+          onDone={() => setLink(undefined)}
+        />
+      )}
       {inviting && <InviteForm onClose={() => setInviting(false)} />}
       <div className="mb-4">
         <ListTable
@@ -42,11 +55,13 @@ export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
               self={person.id === parts.self}
               trouble={trouble?.id === person.id ? trouble.text : undefined}
               onChange={(what) => void change(what)}
+              onLink={() => void makeLink(person)}
             />
           ))}
         </ListTable>
       </div>
       <Roles />
+      <SecondFactorRule needed={parts.rules.secondFactorFor} people={parts.people} />
       <Invitations invitations={parts.invitations} />
     </div>
   );
@@ -57,11 +72,13 @@ function PersonRow({
   self,
   trouble,
   onChange,
+  onLink,
 }: {
   readonly person: PeopleParts["people"][number];
   readonly self: boolean;
   readonly trouble: string | undefined;
   readonly onChange: (what: PersonChange) => void;
+  readonly onLink: () => void;
 }) {
   const { id, name } = person;
   return (
@@ -94,6 +111,16 @@ function PersonRow({
         <td className="text-soft">{person.sessions}</td>
         <td>
           <span className="flex justify-end gap-2 whitespace-nowrap">
+            {person.active && (
+              <button
+                type="button"
+                className="link"
+                aria-label={`Make a link for a new password of ${name}`}
+                onClick={onLink}
+              >
+                New password…
+              </button>
+            )}
             {person.sessions > 0 && (
               <button
                 type="button"
@@ -155,8 +182,8 @@ function Roles() {
 function Invitations({ invitations }: { readonly invitations: PeopleParts["invitations"] }) {
   const [trouble, setTrouble] = useState<string>();
   const withdraw = async (id: string) => {
-    const answer = await withdrawInvitation({ id }).catch(() => undefined);
-    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+    const answer = await sent(withdrawInvitation({ id }));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   if (invitations.length === 0) return null;
   return (

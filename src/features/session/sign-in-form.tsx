@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import { askAuth } from "@/features/account";
 import { Button } from "@/ui/parts/button";
+import { Trouble } from "@/ui/parts/trouble";
 
 const field = "control mt-0.5 h-9 w-full px-2";
 
@@ -26,7 +27,7 @@ export function SignInForm() {
     setBusy(false);
     if (!answer.ok) return setTrouble(answer.text);
     setTrouble(undefined);
-    if (answer.data.twoFactorRedirect === true) setSecond(true);
+    if (answer.value.twoFactorRedirect === true) setSecond(true);
     else enter();
   };
   if (second) return <SecondStep onDone={enter} onBack={() => setSecond(false)} />;
@@ -106,14 +107,5 @@ function SecondStep({ onDone, onBack }: { readonly onDone: () => void; readonly 
         </button>
       </p>
     </form>
-  );
-}
-
-function Trouble({ text }: { readonly text: string | undefined }) {
-  if (text === undefined) return null;
-  return (
-    <p role="alert" className="text-loss">
-      {text}
-    </p>
   );
 }

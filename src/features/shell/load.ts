@@ -1,44 +1,62 @@
 import "server-only";
 import { cookies } from "next/headers";
 import type { Business } from "@/core/setup/business";
-import { requirePerson } from "@/server/auth/person";
 import { may } from "@/server/auth/roles";
 import { localDate } from "@/core/calendar/local-date";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
+import { localTimeText } from "@/messages/local-time-text";
+import { untoldTries } from "@/server/auth/tries";
+import { load, type Look } from "@/server/load";
 import { lineStops, setupGap } from "./stops";
 import { currentSetup } from "@/server/services/current-setup";
+import { findingsOf } from "@/server/services/findings";
 
 /** What every page of the desk shows around itself. */
-export async function loadShell() {
-  const person = await requirePerson();
-  const current = await currentSetup(database(), "draft");
-  const sources = (current?.findings ?? [])
-    .filter((finding) => finding.severity !== "note")
-    .map((finding) => ({ source: finding.source, stop: finding.severity === "error" }));
-  return {
-    person,
-    mayEdit: may(person.role, "edit-setup"),
-    stops: lineStops(sources, current && setupGap(current.setup)),
-    businessName: current?.setup.business.name,
-    habits: habitsOf(current?.setup.business),
-    theme: await readTheme(),
-    hasSetup: current !== undefined,
-    trialWords: current && {
-      channels: current.setup.channels.map(({ code, name }) => ({ code, name })),
-      country: current.setup.business.country,
-      weight: current.setup.business.units.weight,
-    },
-  };
+export function loadShell() {
+  return load(async ({ db, person, now }) => {
+    const current = await currentSetup(db, "draft");
+    const checked = current && (await findingsOf(db, current, now));
+    const sources = (checked?.findings ?? [])
+      .filter((finding) => finding.severity !== "note")
+      .map((finding) => ({ source: finding.source, stop: finding.severity === "error" }));
+    return {
+      checking: checked?.pending === true,
+      stamp: current?.stamp ?? 0,
+      person,
+      mayEdit: may(person.role, "edit-setup"),
+      stops: lineStops(sources, current && setupGap(current.setup)),
+      businessName: current?.setup.business.name,
+      habits: habitsOf(current?.setup.business, now),
+      failedTries: await failedTriesOf(db, person.email, current?.setup.business.timeZone ?? "UTC"),
+      theme: await readTheme(),
+      hasSetup: current !== undefined,
+      trialWords: current && {
+        channels: current.setup.channels.map(({ code, name }) => ({ code, name })),
+        country: current.setup.business.country,
+        weight: current.setup.business.units.weight,
+      },
+    };
+  });
+}
+
+/** Wrong tries to sign in as somebody, for telling them. */
+async function failedTriesOf(db: Look["db"], email: string, zone: string) {
+  const found = await untoldTries(db, email);
+  return (
+    found && {
+      count: found.count,
+      last: localTimeText(found.lastAt, zone),
+      from: found.lastFrom ?? undefined,
+    }
+  );
 }
 
 /** How the business counts; what stands in before there is one is never shown beside a figure. */
-function habitsOf(business: Business | undefined) {
+function habitsOf(business: Business | undefined, now: Date) {
   return {
     weight: business?.units.weight ?? "kg",
     length: business?.units.length ?? "cm",
     currency: business?.homeCurrency ?? "EUR",
-    today: localDate(now().toISOString(), business?.timeZone ?? "UTC"),
+    today: localDate(now.toISOString(), business?.timeZone ?? "UTC"),
   } as const;
 }
 

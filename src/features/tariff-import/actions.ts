@@ -3,8 +3,8 @@
 import { z } from "zod";
 import type { Edition } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { act, type Answer } from "@/server/act";
-import { database } from "@/server/database";
+import type { Answer } from "@/messages/answer";
+import { act } from "@/server/act";
 import { done, failed } from "@/server/result";
 import { currentSetup } from "@/server/services/current-setup";
 import { keepFilePlan, knownFilePlan } from "@/server/services/file-plans";
@@ -24,8 +24,8 @@ export async function groundsOf(
   return act(input, {
     permission: "look",
     schema: groundsSchema,
-    run: async ({ chart, editions }) => {
-      const current = await currentSetup(database(), "draft");
+    run: async ({ chart, editions }, { db }) => {
+      const current = await currentSetup(db, "draft");
       if (!current) return failed("not-found");
       const found = Object.entries(editions).flatMap(([name, { code, label }]) => {
         const tariff = current.setup.tariffs.find((one) => one.code === code);
@@ -47,7 +47,7 @@ export async function knownPlan(shape: string): Promise<Answer<string | null>> {
   return act(shape, {
     permission: "look",
     schema: shapeSchema,
-    run: async (known) => done((await knownFilePlan(database(), known)) ?? null),
+    run: async (known, { db }) => done((await knownFilePlan(db, known)) ?? null),
   });
 }
 
@@ -58,9 +58,6 @@ export async function keepPlan(input: z.infer<typeof keepSchema>): Promise<Answe
   return act(input, {
     permission: "edit-setup",
     schema: keepSchema,
-    run: async ({ shape, plan }, { person, now }) => {
-      await keepFilePlan(database(), shape, plan, person.name, now);
-      return done(undefined);
-    },
+    run: ({ shape, plan }, { db, by }) => keepFilePlan(db, shape, plan, by),
   });
 }

@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { isDate } from "@/core/calendar/local-date";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { readDate } from "@/features/edits";
 import { Button } from "@/ui/parts/button";
 import { keepPlan } from "./actions";
@@ -53,7 +53,7 @@ export function TariffImport(settings: Props) {
     const dated = { ...plan, targets, frame: { ...plan.frame, from: readDate(plan.frame.from) } };
     const answer = await commit(importChanges(dated, reading, grounds, tariffs));
     setBusy(false);
-    if (!answer.ok) return setTrouble(answerText(answer));
+    if (!answer.ok) return setTrouble(answer.text);
     const kept: KeptPlan = { plan: plan.plan, fileUnit: plan.fileUnit };
     void keepPlan({ shape: shapeOf(sheet), plan: JSON.stringify(kept) }).catch(() => undefined);
     const [first] = Object.values(targets).flatMap((target) => (target.kind === "skip" ? [] : [target]));

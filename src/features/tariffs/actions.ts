@@ -2,9 +2,8 @@
 
 import { refresh } from "next/cache";
 import { z } from "zod";
-import { act, type Answer } from "@/server/act";
-import { database } from "@/server/database";
-import { done } from "@/server/result";
+import type { Answer } from "@/messages/answer";
+import { act } from "@/server/act";
 import { writeNote } from "@/server/services/cell-notes";
 
 const noteSchema = z.strictObject({
@@ -16,6 +15,8 @@ const noteSchema = z.strictObject({
     band: z.string().max(40),
   }),
   note: z.string().max(1000),
+  /** Of the note that was seen; 0 for none. */
+  version: z.int().min(0),
 });
 
 /** Hangs a note on a cell, or takes it off with an empty one. */
@@ -24,10 +25,7 @@ export async function storeNote(input: z.infer<typeof noteSchema>): Promise<Answ
     permission: "edit-setup",
     schema: noteSchema,
     words: { note: "A note has at most 1,000 characters." },
-    run: async ({ cell, note }, { person, now }) => {
-      await writeNote(database(), cell, note, person.name, now);
-      return done(undefined);
-    },
+    run: ({ cell, note, version }, { db, by }) => writeNote(db, cell, { note, version }, by),
   });
   refresh();
   return answer;

@@ -4,7 +4,7 @@ import { useState, type FormEvent } from "react";
 import type { Json } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { insertBreak, mergeBreaks, removeBreak, shiftEdges } from "@/core/tariffs/edit-breaks";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
 import { breakOf, edgeUnit, rateMeaning } from "./tariff-words";
@@ -23,7 +23,7 @@ function useTable({ edition, path }: Pick<Props, "edition" | "path">) {
   const put = async (next: Edition | undefined, otherwise: string) => {
     if (!next) return setTrouble(otherwise);
     const answer = await commit([{ path, from: edition as Json, to: next as Json }]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   return { put, trouble, setTrouble };
 }
@@ -126,7 +126,7 @@ function KindFields({ tariff, edition, path, index }: BreakProps) {
     const to = { edge: entry.edge, rate, ...(rate === "flat" ? {} : { per: figure }) };
     if (JSON.stringify(to) === JSON.stringify(entry)) return;
     const answer = await commit([{ path: `${path}/breaks/${index}`, from: entry as Json, to: to as Json }]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   return (
     <div className="flex flex-wrap items-center gap-1.5">

@@ -8,8 +8,7 @@ import { compareEditions, type Comparison } from "@/core/tariffs/compare-edition
 import { weighEditions, type Weighed } from "@/core/tariffs/weigh-editions";
 import { counterparts, tableMargins } from "@/core/quote/table-margins";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
+import { load } from "@/server/load";
 import { notesOn } from "@/server/services/cell-notes";
 import { lastChanges } from "@/server/services/last-changes";
 import { pastShipments } from "@/server/services/past-shipments";
@@ -27,7 +26,7 @@ export async function comparedEditions(
   compiled: CompiledSetup | undefined,
   [before, after]: readonly [Side, Side],
 ): Promise<{ comparison: Comparison; weighed: Weighed | undefined; year: number }> {
-  const shipments = await pastShipments(database(), setup, before.tariff, now());
+  const shipments = await load(({ db, now }) => pastShipments(db, setup, before.tariff, now));
   const [old, young] = [before, after].map(({ tariff, edition }) => {
     const own = compiled?.tariffs.get(tariff.code);
     const found = own?.editions.find((one) => one.label === edition.label);
@@ -42,8 +41,8 @@ export async function comparedEditions(
 }
 
 /** Today in the business's time zone. */
-export function businessToday(setup: Setup): string {
-  return localDate(now().toISOString(), setup.business.timeZone);
+export function businessToday(setup: Setup): Promise<string> {
+  return load(({ now }) => localDate(now.toISOString(), setup.business.timeZone));
 }
 
 /** What of the last year a tariff's zones were shipped by it; what lies in no zone is left out. */
@@ -54,7 +53,7 @@ export async function shippedBy(
 ): Promise<Shipped[]> {
   const chart = compiled?.tariffs.get(tariff.code)?.chart;
   if (!chart) return [];
-  const shipments = await pastShipments(database(), setup, tariff, now());
+  const shipments = await load(({ db, now }) => pastShipments(db, setup, tariff, now));
   return shipments.flatMap(({ place, value }) => {
     const zone = chart.index.find(place)?.zone;
     return typeof zone === "string" ? [{ zone, value: Number(value) }] : [];
@@ -80,7 +79,7 @@ export function laidAgainst(
 
 /** The notes on an edition's cells. */
 export function notesOfEdition(tariff: string, edition: string): Promise<CellNote[]> {
-  return notesOn(database(), tariff, edition);
+  return load(({ db }) => notesOn(db, tariff, edition));
 }
 
 const DAY_MS = 86_400_000;
@@ -97,7 +96,7 @@ export async function tariffSummaries(
   today: string,
 ): Promise<TariffSummary[]> {
   const charts = new Map(setup.zoneCharts.map((chart) => [chart.code, chart.name]));
-  const changes = await lastChanges(database(), "tariffs");
+  const changes = await load(({ db }) => lastChanges(db, "tariffs"));
   const sorted = [...setup.tariffs].sort((a, b) =>
     a.side === b.side ? (a.name < b.name ? -1 : 1) : a.side === "buy" ? -1 : 1,
   );

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import { useDraft } from "@/features/draft";
+import { sent } from "@/features/submit";
 import { storeNote } from "./actions";
 import type { NoteOfCell } from "./noted-cells";
 
@@ -14,13 +15,13 @@ export function NotePanel({ note }: Props) {
   const { mayEdit } = useDraft();
   const [typed, setTyped] = useState<string>();
   const [trouble, setTrouble] = useState<string>();
-  const { cell, text, by } = note;
+  const { cell, text, version, by } = note;
   if (!mayEdit && text === "") return null;
   const store = async () => {
     if (typed === undefined || typed === text) return setTyped(undefined);
-    const answer = await storeNote({ cell, note: typed }).catch(() => undefined);
-    setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
-    if (answer?.ok) setTyped(undefined);
+    const answer = await sent(storeNote({ cell, note: typed, version }));
+    setTrouble(answer.ok ? undefined : answer.text);
+    if (answer.ok) setTyped(undefined);
   };
   return (
     <div className="mt-1.5">

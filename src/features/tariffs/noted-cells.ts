@@ -9,6 +9,7 @@ export interface CellNote {
   readonly edge: string;
   readonly band: string;
   readonly note: string;
+  readonly version: number;
   readonly writtenAt: string;
   readonly writtenBy: string;
 }
@@ -23,6 +24,8 @@ export interface NoteOfCell {
     readonly band: string;
   };
   readonly text: string;
+  /** What a change of it has to know; 0 where there is none. */
+  readonly version: number;
   readonly by: string | undefined;
 }
 
@@ -48,6 +51,7 @@ export function noteAt(
   return {
     cell: { tariff, edition: edition.label, zone, edge, band },
     text: note?.note ?? "",
+    version: note?.version ?? 0,
     by: note && `${note.writtenBy}, ${note.writtenAt.slice(0, 10)}`,
   };
 }

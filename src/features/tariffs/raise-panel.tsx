@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { RaisedCell } from "@/core/tariffs/raise-rates";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { PickManyField } from "@/ui/fields/pick-many-field";
 import { Button } from "@/ui/parts/button";
 import { boundaryWords } from "./tariff-words";
@@ -29,7 +29,7 @@ export function RaisePanel({ tariff, edition, onClose }: Props) {
   const apply = async () => {
     if (!outcome) return;
     const answer = await commit(outcome.changes);
-    if (!answer.ok) return setTrouble(answerText(answer));
+    if (!answer.ok) return setTrouble(answer.text);
     onClose();
     if (typed.fresh)
       router.push(`/tariffs/${encodeURIComponent(tariff.code)}?edition=${encodeURIComponent(typed.label)}`);

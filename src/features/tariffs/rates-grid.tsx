@@ -5,7 +5,7 @@ import { Decimal } from "@/core/money/decimal";
 import type { CellMargin } from "@/core/quote/table-margins";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, useDraft, type Notice } from "@/features/draft";
+import { useDraft, type Notice } from "@/features/draft";
 import type { Json } from "@/core/setup/path";
 import type { Place } from "@/ui/grid/block";
 import { DataGrid } from "@/ui/grid/data-grid";
@@ -50,17 +50,28 @@ export function RatesGrid(props: Props) {
       const answer = await commit(cellChanges(edition, page, edits, path));
       if (answer.ok) return { ok: true };
       const at = cellOf(edition, answer.problems[0]?.path ?? "");
-      return { ok: false, text: answerText(answer), ...(at ? { at } : {}) };
+      return { ok: false, text: answer.text, conflict: answer.code === "conflict", ...(at ? { at } : {}) };
     },
     [commit, edition, page, path],
   );
   const [trouble, setTrouble] = useState<string>();
-  const removeRow = async (row: number) => {
-    const entry = edition.rows[row];
-    if (!mayEdit || !entry) return;
-    const answer = await commit([{ path: `${path}/rows/${row}`, from: entry as Json }]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+  const removeRows = async (top: number, bottom: number) => {
+    const gone = edition.rows.slice(top, bottom + 1);
+    if (!mayEdit || gone.length === 0) return;
+    // from the end, so that the places of the others hold
+    const changes = gone
+      .map((entry, i) => ({ path: `${path}/rows/${top + i}`, from: entry as Json }))
+      .reverse();
+    const answer = await commit(changes);
+    setTrouble(answer.ok ? undefined : answer.text);
   };
+  const rowKey = useCallback((row: number) => edition.rows[row]?.zone, [edition]);
+  const reach = useCallback(
+    // rates that are pasted never go on into the bounds of the row
+    (column: number) =>
+      LEAD + edition.breaks.length - 1 + (columnAt(edition, column).kind === "break" ? 0 : 2),
+    [edition],
+  );
   const marked = useMemo(
     () => new Set(notices.filter((notice) => notice.severity !== "note").map((notice) => notice.source)),
     [notices],
@@ -102,7 +113,10 @@ export function RatesGrid(props: Props) {
         onActive={props.onActive}
         onRows={props.onRows}
         onTyping={props.onTyping}
-        onRemoveRow={(row) => void removeRow(row)}
+        onRemoveRows={(top, bottom) => void removeRows(top, bottom)}
+        rowKey={rowKey}
+        reach={reach}
+        memory={`${path} ${page}`}
         height="calc(100vh - 330px)"
         start={start ?? { row: 0, column: LEAD }}
         takeFocus={start !== undefined}
@@ -114,7 +128,8 @@ export function RatesGrid(props: Props) {
       )}
       <p className="mt-1.5 text-soft">
         An empty cell means no rate there. <Key>Ctrl V</Key> pastes a block, <Key>Ctrl D</Key> fills down,{" "}
-        <Key>Ctrl R</Key> to the right, <Key>Ctrl Del</Key> takes a zone's row out, <Key>Ctrl Z</Key> undoes.
+        <Key>Ctrl R</Key> to the right, <Key>Ctrl Del</Key> removes the rows selected, <Key>Ctrl Z</Key>{" "}
+        undoes.
       </p>
     </>
   );

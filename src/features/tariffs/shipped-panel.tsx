@@ -5,7 +5,7 @@ import type { Json } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { roomUnder, suggestEdges } from "@/core/tariffs/suggest-edges";
 import { setEdges } from "@/core/tariffs/edit-breaks";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { edgeUnit } from "./tariff-words";
 
 /** A shipment of the last year: its zone here, and its measure in the tariff's unit (for drawing and suggesting only). */
@@ -42,7 +42,7 @@ export function ShippedPanel({ tariff, edition, path, shipped }: Props) {
   const put = async (edges: readonly string[]) => {
     const next = setEdges(edition, edges);
     const answer = await commit([{ path, from: edition as Json, to: next as Json }]);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
   };
   return (
     <section aria-label="Breaks that fit" className="sheet px-2.5 py-2">

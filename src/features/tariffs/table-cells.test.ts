@@ -62,6 +62,7 @@ test("a note is found by zone and edges as figures, on its own page alone", () =
     band: "above",
     zone: "1",
     note: "by phone",
+    version: 1,
     writtenAt: "2026-01-02T08:00:00Z",
     writtenBy: "M",
   };

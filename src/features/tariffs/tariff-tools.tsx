@@ -6,7 +6,7 @@ import type { Change } from "@/core/setup/inverse";
 import { joinPath, type Json } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, DraftSwitch, DraftText, useDraft } from "@/features/draft";
+import { DraftSwitch, DraftText, useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { AddBreak } from "./break-tools";
 import { RaisePanel } from "./raise-panel";
@@ -28,7 +28,7 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
   const missing = chart?.zones.filter((zone) => !edition.rows.some((row) => row.zone === zone.code)) ?? [];
   const run = async (changes: readonly Change[], then?: () => void) => {
     const answer = await commit(changes);
-    setTrouble(answer.ok ? undefined : answerText(answer));
+    setTrouble(answer.ok ? undefined : answer.text);
     if (answer.ok) then?.();
   };
   const addRows = () =>

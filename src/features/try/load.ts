@@ -4,9 +4,7 @@ import { parseWith } from "@/core/setup/parse-setup";
 import type { Problem } from "@/core/setup/problem";
 import { problemSentence } from "@/messages/problem-sentence";
 import { wordQuote } from "@/messages/word-quote";
-import { now } from "@/server/clock";
-import { database } from "@/server/database";
-import { requirePerson } from "@/server/auth/person";
+import { load, type Look } from "@/server/load";
 import { currentSetup } from "@/server/services/current-setup";
 import { rateRequest } from "@/server/services/rate";
 import { readGoods } from "@/features/edits";
@@ -21,10 +19,13 @@ export interface TryQuery {
 }
 
 /** Goods that are only tried, quoted as an order of today would be; what is wrong with what was typed in words. */
-export async function loadTry(query: TryQuery) {
+export function loadTry(query: TryQuery) {
+  return load((look) => tried(look, query));
+}
+
+async function tried({ db, now }: Pick<Look, "db" | "now">, query: TryQuery) {
   const { channel, country = "", postcode = "", goods } = query;
-  await requirePerson();
-  const current = await currentSetup(database(), "draft");
+  const current = await currentSetup(db, "draft");
   if (!current) return undefined;
   const { setup } = current;
   const chosen = setup.channels.find((one) => one.code === channel) ?? setup.channels[0];
@@ -67,7 +68,7 @@ export async function loadTry(query: TryQuery) {
   });
   if (!request.ok) return wrong(request.problems);
   if (!current.compiled.ok) return wrong(current.compiled.problems);
-  const quoted = await rateRequest(database(), current.compiled.value, request.value, now());
+  const quoted = await rateRequest(db, current.compiled.value, request.value, now);
   return quoted.ok ? { ...shown, problems, quote: wordQuote(quoted.value) } : wrong(quoted.problems);
 }
 

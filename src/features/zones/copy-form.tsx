@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import { joinPath, type Json } from "@/core/setup/path";
-import { answerText, suggestCode, useDraft } from "@/features/draft";
+import { suggestCode, useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 
 interface Props {
@@ -24,7 +24,7 @@ export function CopyForm({ taken, name: first, template, onClose }: Props) {
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const answer = await commit([{ path: joinPath("zoneCharts", code), to: template(code, name) }]);
-    if (!answer.ok) return setTrouble(answerText(answer));
+    if (!answer.ok) return setTrouble(answer.text);
     onClose();
     router.push(`/zones/${encodeURIComponent(code)}`);
   };

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import { moveChanges } from "./entry-edits";
 
 interface Props {
@@ -29,7 +29,7 @@ export function EntriesBar({ chart, path, filter, onFilter, targets, how }: Prop
     setSaid(
       answer.ok
         ? { text: `${changes.length} ${value === "out" ? "taken out" : "moved"}. Ctrl Z takes it back.` }
-        : { text: answerText(answer), wrong: true },
+        : { text: answer.text, wrong: true },
     );
   };
   const count = targets?.length ?? chart.entries.length;

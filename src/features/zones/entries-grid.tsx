@@ -2,14 +2,15 @@
 
 import { useCallback, useMemo, useState } from "react";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, useDraft } from "@/features/draft";
+import { useDraft } from "@/features/draft";
 import type { Place } from "@/ui/grid/block";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { CellEdit, GridCommitted } from "@/ui/grid/grid-source";
 import { Key } from "@/ui/parts/key";
+import { Trouble } from "@/ui/parts/trouble";
 import { EntriesBar } from "./entries-bar";
-import { entryChanges, entryColumns, entryText, shownEntries } from "./entry-edits";
+import { entryChanges, entryColumns, entryText, moveChanges, shownEntries } from "./entry-edits";
 import type { Catches } from "./load";
 
 interface Props {
@@ -35,6 +36,13 @@ const columns: readonly GridColumn[] = [
   { key: "orders", name: "Orders that fell to it", head: "Orders", width: 62, numeric: true },
 ];
 const ORDERS = 4;
+/** What the empty row at the end says. */
+const hints = ["new: zone", "EE"];
+
+/** An entry needs a zone (– for not served) and a country. */
+function isComplete(cells: ReadonlyMap<number, string>): boolean {
+  return cells.has(0) && cells.has(1);
+}
 
 /** The entries as a grid: typed, pasted, filtered, moved many at once. */
 export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
@@ -64,7 +72,8 @@ export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
       const field = entryColumns.findIndex(({ field }) => answer.problems[0]?.path.endsWith(`/${field}`));
       return {
         ok: false,
-        text: answerText(answer),
+        text: answer.text,
+        conflict: answer.code === "conflict",
         ...(Number.isNaN(index) || row < 0 ? {} : { at: { row, column: Math.max(field, 0) } }),
       };
     },
@@ -75,10 +84,20 @@ export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
       signals.type(typed ? entryChanges(chart, [{ ...typed, row: at(typed.row) }], path) : []),
     [signals, chart, path, at],
   );
-  const removeRow = (row: number) => {
-    const gone = chart.entries[at(row)];
-    if (gone && mayEdit) void commit([{ path: `${path}/entries/${at(row)}`, from: gone }]);
+  const [trouble, setTrouble] = useState<string>();
+  const removeRows = async (top: number, bottom: number) => {
+    const changes = mayEdit ? moveChanges(chart, range(top, bottom).map(at), "out", path) : [];
+    if (changes.length === 0) return;
+    const answer = await commit(changes);
+    setTrouble(answer.ok ? undefined : answer.text);
   };
+  const rowKey = useCallback(
+    (row: number) => {
+      const entry = chart.entries[at(row)];
+      return entry && `${entry.country} ${entry.subdivision ?? ""} ${entry.postcode ?? ""}`;
+    },
+    [chart.entries, at],
+  );
   const select = useCallback((top: number, bottom: number) => setRows([top, bottom]), []);
   const zones = useMemo(() => new Set(chart.zones.map((zone) => zone.code)), [chart.zones]);
   const strange = (row: number) => {
@@ -109,18 +128,23 @@ export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
         onTyping={tell}
         grows={grows}
         height="calc(100vh - 262px)"
-        emptyText={({ row, column }) => (row === count && column === 1 ? "new: EE" : "")}
+        emptyText={({ row, column }) => (row === count ? (hints[column] ?? "") : "")}
         mark={({ row, column }) =>
           column === 0 && (strange(row) || marked.has(at(row))) ? "warning" : undefined
         }
-        onRemoveRow={removeRow}
+        onRemoveRows={(top, bottom) => void removeRows(top, bottom)}
+        rowKey={rowKey}
+        firstNew={grows ? count : undefined}
+        isComplete={isComplete}
+        memory={`zoneCharts/${chart.code}/entries`}
         onRows={select}
         takeFocus={entry !== undefined}
         start={entry === undefined ? undefined : { row: Math.min(entry, chart.entries.length), column: 0 }}
       />
+      <Trouble text={trouble} />
       <p className="mt-1.5 text-soft">
         – in Zone: not served. <Key>62*</Key> all that begin so, <Key>3700..3790</Key> both ends in.{" "}
-        <Key>Ctrl V</Key> pastes rows, <Key>Ctrl Del</Key> removes one, <Key>Ctrl Z</Key> undoes.
+        <Key>Ctrl V</Key> pastes rows, <Key>Ctrl Del</Key> removes those selected, <Key>Ctrl Z</Key> undoes.
       </p>
     </section>
   );

@@ -2,7 +2,7 @@ import "server-only";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { compileChart } from "@/core/zones/compiled-chart";
 import { normalisePostcode } from "@/core/zones/postcode";
-import { database } from "@/server/database";
+import { load } from "@/server/load";
 import { orderDestinations } from "@/server/services/order-destinations";
 
 /** Which entries of a chart the known order destinations fall to. */
@@ -22,7 +22,7 @@ export async function loadCatches(chart: ZoneChart): Promise<Catches> {
   const counts = new Map<number, number>();
   const missed: { place: string; orders: number }[] = [];
   let total = 0;
-  for (const { country, subdivision, postcode, orders } of await orderDestinations(database())) {
+  for (const { country, subdivision, postcode, orders } of await load(({ db }) => orderDestinations(db))) {
     total += orders;
     const match = index.find({
       country,

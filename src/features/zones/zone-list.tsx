@@ -4,7 +4,7 @@ import { X } from "lucide-react";
 import { useMemo, useState } from "react";
 import { joinPath } from "@/core/setup/path";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { answerText, DraftText, RenameForm, useDraft } from "@/features/draft";
+import { DraftText, RenameForm, useDraft } from "@/features/draft";
 import { laneSwatch } from "@/ui/charts/lanes";
 import { Button } from "@/ui/parts/button";
 
@@ -22,7 +22,7 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
   }, [chart.entries]);
   const remove = async (zone: Zone) => {
     const answer = await commit([{ path: `${path}/${joinPath("zones", zone.code)}`, from: zone }]);
-    setTrouble(answer.ok ? undefined : { code: zone.code, text: answerText(answer) });
+    setTrouble(answer.ok ? undefined : { code: zone.code, text: answer.text });
   };
   const add = async () => {
     let number = chart.zones.length + 1;
@@ -30,7 +30,7 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
     const answer = await commit([
       { path: `${path}/zones/${number}`, to: { code: String(number), name: `Zone ${number}` } },
     ]);
-    setTrouble(answer.ok ? undefined : { code: "", text: answerText(answer) });
+    setTrouble(answer.ok ? undefined : { code: "", text: answer.text });
   };
   return (
     <section aria-label="Zones" className="sheet mt-3 px-3 py-2">

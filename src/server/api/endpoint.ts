@@ -1,72 +1,56 @@
 import "server-only";
 import { randomUUID } from "node:crypto";
 import type { z } from "zod";
-import { parseWith } from "@/core/setup/parse-setup";
+import { readRequest } from "@/core/setup/parse-setup";
 import { now } from "../clock";
-import { database } from "../database";
-import { log } from "../log";
-import { findApiKey, type ApiKey } from "../services/api-keys";
-import { secondsToWait } from "./limiter";
-import { problemResponse, statusOf } from "./problem";
+import { ratingDatabase } from "../database";
+import { isDatabaseAway } from "../database-away";
+import { logFailure } from "../log";
+import { admit, type Admitted } from "./admission";
+import type { ApiAnswer, ApiCall } from "./call";
+import { problemAnswer, statusOf } from "./problem";
 
 const MOST_BYTES = 2_000_000;
+/** Seconds after which a caller may ask again when the database is away. */
+const RETRY_AFTER = "2";
 
 interface Endpoint<T> {
   readonly scope: string;
   readonly body: z.ZodType<T>;
-  readonly handle: (body: T, key: ApiKey) => Promise<Response>;
+  readonly handle: (body: T, admitted: Admitted) => Promise<ApiAnswer>;
 }
 
-/** Wraps a call of the API: who calls, may they, is the body well formed; then the call; nothing thrown gets out. */
-export function endpoint<T>({ scope, body, handle }: Endpoint<T>): (request: Request) => Promise<Response> {
-  return async (request) => {
+/**
+ * Wraps a call of the API: who calls, may they, is the body well formed; then the call; nothing thrown gets out. The body
+ * of somebody who may not call is not read.
+ */
+export function endpoint<T>({ scope, body, handle }: Endpoint<T>): (call: ApiCall) => Promise<ApiAnswer> {
+  return async (call) => {
     try {
-      const key = await caller(request, scope);
-      if (key instanceof Response) return key;
-      const text = await bodyText(request);
-      if (text instanceof Response) return text;
-      let json: unknown;
-      try {
-        json = JSON.parse(text);
-      } catch {
-        return problemResponse(400, { problems: [{ code: "bad-json", path: "", data: {} }] });
-      }
-      const parsed = parseWith(body, json);
+      const admitted = await admit(ratingDatabase(), call.header("authorization"), scope, now());
+      if ("status" in admitted) return admitted;
+      const text = await call.text(MOST_BYTES);
+      if (text === undefined) return problemAnswer(413, { detail: `At most ${MOST_BYTES} bytes.` });
+      const parsed = readRequest(body, readJson(text));
       return parsed.ok
-        ? await handle(parsed.value, key)
-        : problemResponse(statusOf(parsed.problems), { problems: parsed.problems });
+        ? await handle(parsed.value, admitted)
+        : problemAnswer(statusOf(parsed.problems), { problems: parsed.problems });
     } catch (error) {
+      if (error instanceof SyntaxError)
+        return problemAnswer(400, { problems: [{ code: "bad-json", path: "", data: {} }] });
       const id = randomUUID();
-      log().error({ id, err: error }, "an API call failed");
-      return problemResponse(500, { detail: `Report this number: ${id}` });
+      logFailure("an API call failed", error, { id });
+      return isDatabaseAway(error)
+        ? problemAnswer(503, {
+            detail: "The data can't be reached just now.",
+            headers: { "retry-after": RETRY_AFTER },
+          })
+        : problemAnswer(500, { detail: `Report this number: ${id}` });
     }
   };
 }
 
-async function caller(request: Request, scope: string): Promise<ApiKey | Response> {
-  const [kind, secret] = (request.headers.get("authorization") ?? "").split(" ");
-  const at = now();
-  const key =
-    kind?.toLowerCase() === "bearer" && secret ? await findApiKey(database(), secret, at) : undefined;
-  if (!key) return problemResponse(401, { headers: { "www-authenticate": "Bearer" } });
-  if (!key.scopes.includes(scope)) return problemResponse(403, { detail: `The scope “${scope}” is needed.` });
-  const wait = secondsToWait(key.id, at.getTime());
-  return wait > 0 ? problemResponse(429, { headers: { "retry-after": String(wait) } }) : key;
-}
-
-/** The body as text, read no further than the limit. */
-async function bodyText(request: Request): Promise<string | Response> {
-  const tooLarge = () => problemResponse(413, { detail: `At most ${MOST_BYTES} bytes.` });
-  if (Number(request.headers.get("content-length") ?? 0) > MOST_BYTES) return tooLarge();
-  const reader = request.body?.getReader();
-  if (!reader) return "";
-  const parts: Uint8Array[] = [];
-  let size = 0;
-  for (;;) {
-    const { done, value } = await reader.read();
-    if (done) return Buffer.concat(parts).toString("utf8");
-    size += value.length;
-    if (size > MOST_BYTES) return tooLarge();
-    parts.push(value);
-  }
+/** Throws `SyntaxError` for what is no JSON. */
+function readJson(text: string): unknown {
+  return JSON.parse(text);
 }

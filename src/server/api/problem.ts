@@ -1,4 +1,5 @@
 import "server-only";
+import { jsonAnswer, type ApiAnswer } from "./call";
 import type { ProblemDocument } from "@/contracts/problem-document";
 import type { Problem } from "@/core/setup/problem";
 import { problemSentence } from "@/messages/problem-sentence";
@@ -9,6 +10,7 @@ const titles: Record<number, string> = {
   403: "The key's scopes do not cover this",
   404: "Not found",
   405: "Method not allowed",
+  411: "The length of the body is needed",
   413: "Too large",
   422: "Refers to something unknown",
   429: "Too many requests",
@@ -24,10 +26,10 @@ export function statusOf(problems: readonly Problem[]): 400 | 422 {
 }
 
 /** An answer of the type `application/problem+json` (RFC 9457). */
-export function problemResponse(
+export function problemAnswer(
   status: number,
   options: { detail?: string; problems?: readonly Problem[]; headers?: Record<string, string> } = {},
-): Response {
+): ApiAnswer {
   const body: ProblemDocument = {
     type: `urn:wallodrom:problem:${status}`,
     title: titles[status] ?? "Problem",
@@ -35,10 +37,7 @@ export function problemResponse(
     ...(options.detail === undefined ? {} : { detail: options.detail }),
     ...(options.problems === undefined ? {} : { errors: options.problems.map(toError) }),
   };
-  return new Response(JSON.stringify(body), {
-    status,
-    headers: { "content-type": "application/problem+json", ...options.headers },
-  });
+  return jsonAnswer(body, { status, type: "application/problem+json", headers: options.headers ?? {} });
 }
 
 function toError(problem: Problem) {

@@ -1,28 +1,29 @@
 import "server-only";
 import { quoteRequestSchema } from "@/core/quote/request";
 import { wordQuote } from "@/messages/word-quote";
-import { now } from "../clock";
-import { database } from "../database";
-import { currentSetup } from "../services/current-setup";
-import { rateRequest } from "../services/rate";
+import { ratingDatabase } from "../database";
+import { setupAt } from "../services/current-setup";
+import { rateByCatalogue } from "../services/rate";
+import { jsonAnswer } from "./call";
 import { endpoint } from "./endpoint";
-import { problemResponse, statusOf } from "./problem";
-import { withoutCosts } from "./without-costs";
+import { problemAnswer, statusOf } from "./problem";
+import { publicQuote } from "./public-quote";
 
 /** `POST /api/v1/quotes`: what we pay and earn is told only to keys with the scope `costs`. */
 export const postQuote = endpoint({
   scope: "quotes",
   body: quoteRequestSchema,
-  handle: async (request, key) => {
-    const current = await currentSetup(database(), "live");
-    if (!current) return problemResponse(503, { detail: "No business is set up yet." });
-    if (!current.compiled.ok) return problemResponse(503, { problems: current.compiled.problems });
-    const quoted = await rateRequest(database(), current.compiled.value, request, now());
-    if (!quoted.ok) return problemResponse(statusOf(quoted.problems), { problems: quoted.problems });
+  handle: async (request, admitted) => {
+    const db = ratingDatabase();
+    const current = await setupAt(db, admitted.stamp);
+    if (!current) return problemAnswer(503, { detail: "No business is set up yet." });
+    if (!current.compiled.ok) return problemAnswer(503, { problems: current.compiled.problems });
+    const quoted = await rateByCatalogue(db, current.compiled.value, request, admitted);
+    if (!quoted.ok) return problemAnswer(statusOf(quoted.problems), { problems: quoted.problems });
     const worded = wordQuote(quoted.value);
-    return Response.json({
+    return jsonAnswer({
       revision: current.stamp,
-      ...(key.scopes.includes("costs") ? worded : withoutCosts(worded)),
+      ...(admitted.scopes.includes("costs") ? worded : publicQuote(worded)),
     });
   },
 });

@@ -2,13 +2,30 @@
 export const roles = ["admin", "coordinator", "finance", "viewer"] as const;
 export type Role = (typeof roles)[number];
 
-export type Permission = "look" | "edit-setup" | "edit-orders" | "see-secrets" | "manage-people";
+export type Permission =
+  | "look"
+  /** Their own sign-in. */
+  | "own-sign-in"
+  | "edit-setup"
+  | "edit-orders"
+  | "see-secrets"
+  | "manage-people"
+  /** Personal data in the record of activity, and taking it out as a file. */
+  | "see-activity-details";
 
 const granted: Readonly<Record<Role, readonly Permission[]>> = {
-  admin: ["look", "edit-setup", "edit-orders", "see-secrets", "manage-people"],
-  coordinator: ["look", "edit-setup", "edit-orders"],
-  finance: ["look", "see-secrets"],
-  viewer: ["look"],
+  admin: [
+    "look",
+    "own-sign-in",
+    "edit-setup",
+    "edit-orders",
+    "see-secrets",
+    "manage-people",
+    "see-activity-details",
+  ],
+  coordinator: ["look", "own-sign-in", "edit-setup", "edit-orders", "see-activity-details"],
+  finance: ["look", "own-sign-in", "see-secrets", "see-activity-details"],
+  viewer: ["look", "own-sign-in"],
 };
 
 export function isRole(text: unknown): text is Role {

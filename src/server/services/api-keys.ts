@@ -1,25 +1,18 @@
 import "server-only";
-import { createHash, randomBytes } from "node:crypto";
 import { and, asc, eq, isNull, sql } from "drizzle-orm";
-import type { Database } from "@/db/connect";
-import { note } from "@/db/queries/orders";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { apiKeys } from "@/db/schema";
+import { digest, freshToken } from "../auth/token";
+import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
-import type { Deed } from "./people";
-
-export interface ApiKey {
-  readonly id: string;
-  readonly scopes: readonly string[];
-}
-
-const digest = (key: string) => createHash("sha256").update(key).digest("hex");
 
 /** Makes a key and stores its hash; the key itself is only in the answer. */
 export async function createApiKey(
   db: Database,
   name: string,
   scopes: readonly string[],
-  key = `wd_${randomBytes(24).toString("base64url")}`,
+  key = `wd_${freshToken()}`,
 ): Promise<string> {
   const hash = digest(key);
   await db
@@ -56,49 +49,31 @@ export async function listApiKeys(db: Database): Promise<ListedKey[]> {
 
 /** Makes a key for a person who asks for one, and notes it. The key is only in the answer. */
 export async function issueApiKey(
-  db: Database,
+  db: PooledDatabase,
   { name, scopes }: { readonly name: string; readonly scopes: readonly string[] },
-  { who, now }: Deed,
+  by: By,
 ): Promise<Result<{ key: string }>> {
-  const key = await createApiKey(db, name, scopes);
-  await note(db, {
-    at: now.toISOString(),
-    who,
-    what: "key-made",
-    subject: `api-keys/${digest(key).slice(0, 12)}`,
-    to: { value: `${name}: ${scopes.join(", ")}` },
+  return inTransaction(db, async (tx) => {
+    const key = await createApiKey(tx, name, scopes);
+    await note(tx, by, {
+      what: "key-made",
+      subject: `api-keys/${digest(key).slice(0, 12)}`,
+      to: { value: `${name}: ${scopes.join(", ")}` },
+    });
+    return done({ key });
   });
-  return done({ key });
 }
 
 /** A key works no longer from this moment on. */
-export async function revokeApiKey(db: Database, id: string, { who, now }: Deed): Promise<Result<undefined>> {
-  const [gone] = await db
-    .update(apiKeys)
-    .set({ revokedAt: now })
-    .where(and(eq(apiKeys.id, id), isNull(apiKeys.revokedAt)))
-    .returning({ name: apiKeys.name });
-  if (!gone) return failed("not-found");
-  await note(db, {
-    at: now.toISOString(),
-    who,
-    what: "key-revoked",
-    subject: `api-keys/${id}`,
-    from: { value: gone.name },
+export async function revokeApiKey(db: PooledDatabase, id: string, by: By): Promise<Result<undefined>> {
+  return inTransaction(db, async (tx) => {
+    const [gone] = await tx
+      .update(apiKeys)
+      .set({ revokedAt: by.now })
+      .where(and(eq(apiKeys.id, id), isNull(apiKeys.revokedAt)))
+      .returning({ name: apiKeys.name });
+    if (!gone) return failed("not-found");
+    await note(tx, by, { what: "key-revoked", subject: `api-keys/${id}`, from: { value: gone.name } });
+    return done(undefined);
   });
-  return done(undefined);
-}
-
-const LAST_USE_EVERY_MS = 60_000;
-
-/** The key's record, or `undefined` for one that is unknown or revoked. Notes its use, at most once a minute. */
-export async function findApiKey(db: Database, key: string, now: Date): Promise<ApiKey | undefined> {
-  const [found] = await db
-    .select()
-    .from(apiKeys)
-    .where(eq(apiKeys.hash, digest(key)));
-  if (!found || found.revokedAt !== null) return undefined;
-  if (!found.lastUsedAt || now.getTime() - found.lastUsedAt.getTime() > LAST_USE_EVERY_MS)
-    await db.update(apiKeys).set({ lastUsedAt: now }).where(eq(apiKeys.id, found.id));
-  return { id: found.id, scopes: found.scopes };
 }

@@ -1,8 +1,9 @@
 import "server-only";
 import { and, asc, eq } from "drizzle-orm";
-import type { Database } from "@/db/connect";
-import { note } from "@/db/queries/orders";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { carrierAccounts } from "@/db/schema";
+import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 
 export interface CarrierAccount {
@@ -39,14 +40,12 @@ const subjectOf = (carrier: string) => `carriers/${encodeURIComponent(carrier)}/
 
 /** Adds an account number or changes one; the second of two who change it is told. */
 export async function saveAccount(
-  db: Database,
+  db: PooledDatabase,
   input: AccountInput,
-  who: string,
-  now: Date,
+  by: By,
 ): Promise<Result<undefined>> {
   const { carrier, id, version, ...values } = input;
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const mine =
       id === undefined ? undefined : and(eq(carrierAccounts.id, id), eq(carrierAccounts.carrier, carrier));
     const [old] = mine ? await tx.select().from(carrierAccounts).where(mine).for("update") : [];
@@ -58,9 +57,7 @@ export async function saveAccount(
         .set({ ...values, version: old.version + 1 })
         .where(mine);
     else await tx.insert(carrierAccounts).values({ carrier, ...values });
-    await note(tx, {
-      at: now.toISOString(),
-      who,
+    await note(tx, by, {
       what: old ? "account-changed" : "account-added",
       subject: subjectOf(carrier),
       from: old ? { value: told(old) } : null,
@@ -71,21 +68,17 @@ export async function saveAccount(
 }
 
 export async function removeAccount(
-  db: Database,
+  db: PooledDatabase,
   { carrier, id }: { readonly carrier: string; readonly id: string },
-  who: string,
-  now: Date,
+  by: By,
 ): Promise<Result<undefined>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const [old] = await tx
       .delete(carrierAccounts)
       .where(and(eq(carrierAccounts.id, id), eq(carrierAccounts.carrier, carrier)))
       .returning();
     if (!old) return failed("not-found");
-    await note(tx, {
-      at: now.toISOString(),
-      who,
+    await note(tx, by, {
       what: "account-removed",
       subject: subjectOf(carrier),
       from: { value: told(old) },

@@ -3,11 +3,12 @@ import { randomUUID } from "node:crypto";
 import { and, asc, eq } from "drizzle-orm";
 import { z } from "zod";
 import { isIban } from "@/core/money/iban";
-import type { Database } from "@/db/connect";
-import { note } from "@/db/queries/orders";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { carrierSecrets } from "@/db/schema";
+import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
-import { seal, unseal } from "../secrets/seal";
+import { seal, unseal, type SecretKeys } from "../secrets/seal";
 
 const line = z.string().trim().max(200);
 
@@ -36,11 +37,9 @@ export interface MaskedSecret {
   readonly changedBy: string;
 }
 
-/** Who acts, when, and the key secrets are encrypted with. */
-export interface SecretAct {
-  readonly who: string;
-  readonly now: Date;
-  readonly key: string;
+/** Who acts, when, and the keys secrets are encrypted with. */
+export interface SecretAct extends By {
+  readonly keys: SecretKeys;
 }
 
 export async function secretsOf(db: Database, carrier: string): Promise<MaskedSecret[]> {
@@ -60,30 +59,25 @@ export async function secretsOf(db: Database, carrier: string): Promise<MaskedSe
   }));
 }
 
-const placeOf = (id: string) => `carrier_secrets/${id}`;
+/** Where a secret is kept: sealed, it opens nowhere else. */
+export const secretPlace = (id: string) => `carrier_secrets/${id}`;
 const subjectOf = (carrier: string, label: string) =>
   `carriers/${encodeURIComponent(carrier)}/secrets/${encodeURIComponent(label)}`;
 
 /** One secret in full. Each look is noted before anything is given. */
 export async function lookAtSecret(
-  db: Database,
+  db: PooledDatabase,
   { carrier, id }: { readonly carrier: string; readonly id: string },
-  { who, now, key }: SecretAct,
+  act: SecretAct,
 ): Promise<Result<SecretFields>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const [row] = await tx
       .select()
       .from(carrierSecrets)
       .where(and(eq(carrierSecrets.id, id), eq(carrierSecrets.carrier, carrier)));
     if (!row) return failed("not-found");
-    await note(tx, {
-      at: now.toISOString(),
-      who,
-      what: "secret-looked-at",
-      subject: subjectOf(carrier, row.label),
-    });
-    return done(secretFields.parse(JSON.parse(unseal(row.sealed, key, placeOf(id)))));
+    await note(tx, act, { what: "secret-looked-at", subject: subjectOf(carrier, row.label) });
+    return done(secretFields.parse(JSON.parse(unseal(row.sealed, act.keys, secretPlace(id)))));
   });
 }
 
@@ -97,12 +91,11 @@ export interface SecretInput {
 
 /** Adds a secret or puts another in its place. What it was or is never gets into the record of activity. */
 export async function saveSecret(
-  db: Database,
+  db: PooledDatabase,
   { carrier, id = randomUUID(), version, label, fields }: SecretInput,
-  { who, now, key }: SecretAct,
+  act: SecretAct,
 ): Promise<Result<undefined>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const [old] = await tx
       .select()
       .from(carrierSecrets)
@@ -115,9 +108,9 @@ export async function saveSecret(
       kind: fields.kind,
       label,
       hint: hintOf(fields),
-      sealed: seal(JSON.stringify(fields), key, placeOf(id)),
-      changedAt: now.toISOString(),
-      changedBy: who,
+      sealed: seal(JSON.stringify(fields), act.keys, secretPlace(id)),
+      changedAt: act.now.toISOString(),
+      changedBy: act.who.name,
     };
     if (old)
       await tx
@@ -125,9 +118,7 @@ export async function saveSecret(
         .set({ ...values, version: old.version + 1 })
         .where(eq(carrierSecrets.id, id));
     else await tx.insert(carrierSecrets).values({ id, ...values });
-    await note(tx, {
-      at: now.toISOString(),
-      who,
+    await note(tx, act, {
       what: old ? "secret-changed" : "secret-added",
       subject: subjectOf(carrier, label),
     });
@@ -136,23 +127,17 @@ export async function saveSecret(
 }
 
 export async function removeSecret(
-  db: Database,
+  db: PooledDatabase,
   { carrier, id }: { readonly carrier: string; readonly id: string },
-  { who, now }: Omit<SecretAct, "key">,
+  by: By,
 ): Promise<Result<undefined>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const [old] = await tx
       .delete(carrierSecrets)
       .where(and(eq(carrierSecrets.id, id), eq(carrierSecrets.carrier, carrier)))
       .returning({ label: carrierSecrets.label });
     if (!old) return failed("not-found");
-    await note(tx, {
-      at: now.toISOString(),
-      who,
-      what: "secret-removed",
-      subject: subjectOf(carrier, old.label),
-    });
+    await note(tx, by, { what: "secret-removed", subject: subjectOf(carrier, old.label) });
     return done(undefined);
   });
 }

@@ -1,27 +1,67 @@
 import "server-only";
-import { localDate } from "@/core/calendar/local-date";
-import { check } from "@/core/checks/check";
-import type { Finding } from "@/core/checks/finding";
 import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
+import type { Item } from "@/core/setup/item";
 import type { Parsed } from "@/core/setup/parse-setup";
 import type { Setup } from "@/core/setup/setup";
-import type { Database } from "@/db/connect";
+import type { PooledDatabase } from "@/db/connect";
 import { readCatalogue } from "@/db/queries/items";
-import { readSetup, readStamp } from "@/db/queries/setup";
-import type { Item } from "@/core/setup/item";
-import { now } from "../clock";
+import { readSetup, readStamps } from "@/db/queries/setup";
+import { atOneInstant } from "../in-transaction";
 
-/** A stored setup with everything made from it. */
+/** A stored setup and what rates by it. */
 export interface CurrentSetup {
   readonly stamp: number;
   readonly setup: Setup;
   readonly compiled: Parsed<CompiledSetup>;
-  readonly findings: readonly Finding[];
-  /** The catalogue the findings were made with. */
+}
+
+/** All items, as they stood when the catalogue had this stamp. */
+export interface Catalogue {
+  readonly stamp: number;
   readonly items: readonly Item[];
 }
 
-const cache = globalThis as { wallodromSetup?: CurrentSetup };
+/** One value that is loaded once however many ask for it at the same time, and anew when its stamp has moved. */
+class Kept<T extends { readonly stamp: number }> {
+  private value: T | undefined;
+  private loading: Promise<T | undefined> | undefined;
+
+  /** The value of at least this stamp: the one at hand, the one that is on its way, or a new one. */
+  async at(stamp: number, load: () => Promise<T | undefined>): Promise<T | undefined> {
+    for (;;) {
+      if (this.value?.stamp === stamp) return this.value;
+      if (!this.loading) return this.start(load);
+      const come = await this.loading.catch(() => undefined);
+      if (come && come.stamp >= stamp) return come;
+    }
+  }
+
+  /** Keeps what an edit has just made, so that the next reader need not read it again. */
+  put(value: T): void {
+    if (!this.value || value.stamp > this.value.stamp) this.value = value;
+  }
+
+  private async start(load: () => Promise<T | undefined>): Promise<T | undefined> {
+    const loading = load();
+    this.loading = loading;
+    try {
+      const value = await loading;
+      if (value) this.value = value;
+      return value;
+    } finally {
+      this.loading = undefined;
+    }
+  }
+}
+
+interface Holder {
+  wallodromSetup?: Kept<CurrentSetup>;
+  wallodromCatalogue?: Kept<Catalogue>;
+}
+const holder = globalThis as Holder;
+
+const setups = () => (holder.wallodromSetup ??= new Kept<CurrentSetup>());
+const catalogues = () => (holder.wallodromCatalogue ??= new Kept<Catalogue>());
 
 /**
  * The setup that rates (`live`) or is edited (`draft`): whoever rates gets a compiled setup from here. The two are one
@@ -29,42 +69,38 @@ const cache = globalThis as { wallodromSetup?: CurrentSetup };
  * the stamp in the database moves, whichever process moved it.
  */
 export async function currentSetup(
-  db: Database,
+  db: PooledDatabase,
   _which: "live" | "draft",
 ): Promise<CurrentSetup | undefined> {
-  const stamp = await readStamp(db);
-  if (cache.wallodromSetup?.stamp === stamp) return cache.wallodromSetup;
-  // stamp and setup are read at one instant, so that neither can belong to another edit
-  const read = await db.transaction(
-    async (tx) => ({
-      stamp: await readStamp(tx as Database),
-      setup: await readSetup(tx as Database),
-      items: await readCatalogue(tx as Database),
-    }),
-    {
-      isolationLevel: "repeatable read",
-      accessMode: "read only",
-    },
+  const { stamp } = await readStamps(db);
+  return setupAt(db, stamp);
+}
+
+/** Like `currentSetup`, for whoever has just read the stamp. */
+export function setupAt(db: PooledDatabase, stamp: number): Promise<CurrentSetup | undefined> {
+  return setups().at(stamp, async () => {
+    // stamp and setup are read at one instant, so that neither can belong to another edit
+    const read = await atOneInstant(db, async (tx) => ({
+      stamp: (await readStamps(tx)).stamp,
+      setup: await readSetup(tx),
+    }));
+    return read.setup && { stamp: read.stamp, setup: read.setup, compiled: compileSetup(read.setup) };
+  });
+}
+
+/** The catalogue as it stands; read again only when an item has changed. */
+export async function currentCatalogue(db: PooledDatabase): Promise<Catalogue> {
+  const { catalogue } = await readStamps(db);
+  const kept = await catalogues().at(catalogue, () =>
+    atOneInstant(db, async (tx) => ({
+      stamp: (await readStamps(tx)).catalogue,
+      items: await readCatalogue(tx),
+    })),
   );
-  if (!read.setup) return undefined;
-  const current = prepare(read.stamp, read.setup, read.items);
-  cache.wallodromSetup = current;
-  return current;
+  return kept ?? { stamp: catalogue, items: [] };
 }
 
-function prepare(stamp: number, setup: Setup, items: readonly Item[]): CurrentSetup {
-  return {
-    stamp,
-    setup,
-    items,
-    compiled: compileSetup(setup),
-    findings: check(setup, items, localDate(now().toISOString(), setup.business.timeZone)),
-  };
-}
-
-/** Keeps what an edit has just made, so that the next reader need not read it again. */
-export function remember(stamp: number, setup: Setup): CurrentSetup {
-  const current = prepare(stamp, setup, cache.wallodromSetup?.items ?? []);
-  cache.wallodromSetup = current;
-  return current;
+/** Keeps what an edit has just made. */
+export function remember(stamp: number, setup: Setup): void {
+  setups().put({ stamp, setup, compiled: compileSetup(setup) });
 }

@@ -1,19 +1,24 @@
 import "server-only";
+import { randomUUID } from "node:crypto";
 import { applyChanges } from "@/core/setup/change";
 import { applyItemChanges, isItemChange, itemsTouched } from "@/core/setup/item-change";
 import type { Change } from "@/core/setup/inverse";
 import type { Parsed } from "@/core/setup/parse-setup";
+import { rebaseChanges } from "@/core/setup/rebase";
 import { joinPath, splitPath } from "@/core/setup/path";
 import type { Problem } from "@/core/setup/problem";
 import type { Setup } from "@/core/setup/setup";
-import type { Database } from "@/db/connect";
-import { activity } from "@/db/schema";
-import { appendRows } from "@/db/queries/bulk";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, noteAll, type ActivityNote, type By } from "@/db/queries/activity";
+import { changesBetween, findEdit, keepEdit } from "@/db/queries/edits";
 import { openOrdersWith, readItems, removeItems, writeItems } from "@/db/queries/items";
-import { lockStamp, readSetup, writeSetup } from "@/db/queries/setup";
+import { lockStamps, moveCatalogue, readSetup, writeSetup } from "@/db/queries/setup";
+import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
+import { TooManyWaiting, Turns } from "../turns";
 import { carryRenames, usesOutside } from "./carry-codes";
 import { currentSetup, remember } from "./current-setup";
+import { followEdit } from "./findings";
 
 export interface EditResult {
   readonly stamp: number;
@@ -21,45 +26,106 @@ export interface EditResult {
   readonly changes: readonly Change[];
 }
 
+/** What makes an edit one, however often it is sent, and on which state of the setup it was made. */
+export interface EditOrigin {
+  /** The browser's own number of it (a UUID). */
+  readonly id: string;
+  /** The stamp of the setup that was looked at. */
+  readonly seen: number;
+}
+
+/** A change of many places is one entry in the record for each thing it changes; so many are told one by one. */
+const MOST_NOTED = 200;
+
+/** Edits wait for each other in this process, so that a crowd of them does not use up its connections. */
+const holder = globalThis as { wallodromEdits?: Turns };
+const editing = () => (holder.wallodromEdits ??= new Turns(1, 50));
+
 /**
  * Applies changes to the draft, all or none, in one transaction that other writers wait for: load, decide in the core,
- * write the rows that differ, note who did it. Changes of items go along with those of the setup.
+ * write the rows that differ, note who did it. Changes of items go along with those of the setup. An edit that was stored
+ * before, and is sent again because its answer got lost, gives its first answer; one that was made on an older screen finds
+ * its places by what was stored since (`rebaseChanges`).
  */
 export async function editSetup(
-  db: Database,
+  db: PooledDatabase,
   changes: readonly Change[],
-  who: string,
-  now: Date,
+  by: By,
+  origin?: EditOrigin,
+): Promise<Result<EditResult>> {
+  try {
+    return await editing().take(() => editInTurn(db, changes, by, origin));
+  } catch (error) {
+    if (error instanceof TooManyWaiting || isLockTimeout(error)) return failed("busy");
+    throw error;
+  }
+}
+
+async function editInTurn(
+  db: PooledDatabase,
+  changes: readonly Change[],
+  by: By,
+  origin: EditOrigin | undefined,
 ): Promise<Result<EditResult>> {
   const known = await currentSetup(db, "draft");
   if (!known) return failed("not-found");
-  let written: { stamp: number; setup: Setup } | undefined;
-  let itemsChanged = false;
-  const result = await db.transaction(async (transaction): Promise<Result<EditResult>> => {
-    const tx = transaction as Database;
-    const stamp = await lockStamp(tx);
+  let setup: Setup | undefined;
+  const result = await inTransaction(db, async (tx): Promise<Result<EditResult>> => {
+    const { stamp } = await lockStamps(tx);
+    const first = origin && (await findEdit(tx, origin.id));
+    if (first) return done({ stamp: first.stamp, changes: first.changes });
     const before = stamp === known.stamp ? known.setup : await readSetup(tx);
     if (!before) return failed("not-found");
+    const meant = await carried(tx, changes, origin?.seen ?? stamp, stamp);
+    if (!meant.ok) return refusal(meant.problems);
     const changed = applyChanges(
       before,
-      changes.filter((change) => !isItemChange(change)),
+      meant.value.filter((change) => !isItemChange(change)),
     );
     if (!changed.ok) return refusal(changed.problems);
-    const items = await changeItems(tx, changes.filter(isItemChange), changed.value.setup);
+    const items = await changeItems(tx, meant.value.filter(isItemChange), changed.value.setup);
     if (!items.ok) return refusal(items.problems);
     const used = await firstUse(tx, changed.value.changes);
     if (used) return failed("invalid", [used]);
-    const next = await writeSetup(tx, before, changed.value.setup, now);
+    const next = await writeSetup(tx, before, changed.value.setup, by.now);
     const renamed = await carryRenames(tx, changed.value.changes);
-    itemsChanged = renamed || items.value.length > 0;
+    if (renamed || items.value.length > 0) await moveCatalogue(tx);
     const applied = [...changed.value.changes, ...items.value];
-    await record(tx, applied, who, now);
-    written = { stamp: next, setup: changed.value.setup };
+    await record(tx, applied, by);
+    await keepEdit(tx, { id: origin?.id ?? randomUUID(), stamp: next, changes: applied }, by);
+    setup = changed.value.setup;
     return done({ stamp: next, changes: applied });
   });
-  // a renamed code changes items too: then whoever reads next reads everything anew
-  if (written && !itemsChanged) remember(written.stamp, written.setup);
+  if (result.ok && setup) {
+    remember(result.value.stamp, setup);
+    followEdit(result.value);
+  }
   return result;
+}
+
+/** The changes as they are meant in the state at hand. */
+async function carried(
+  tx: Database,
+  changes: readonly Change[],
+  seen: number,
+  stamp: number,
+): Promise<Parsed<readonly Change[]>> {
+  if (seen === stamp) return { ok: true, value: changes };
+  const between = await changesBetween(tx, seen, stamp);
+  if (between) return rebaseChanges(changes, between);
+  const [first] = changes;
+  const problem = {
+    code: "changed-meanwhile",
+    path: first?.path ?? "",
+    data: { theirs: "something else" },
+  } as const;
+  return { ok: false, problems: [problem] };
+}
+
+/** PostgreSQL's `lock_not_available`: somebody has been writing for longer than one waits. */
+function isLockTimeout(error: unknown): boolean {
+  const cause = error instanceof Error ? error.cause : undefined;
+  return cause instanceof Error && "code" in cause && cause.code === "55P03";
 }
 
 function refusal(problems: readonly Problem[]): Result<EditResult> {
@@ -67,21 +133,33 @@ function refusal(problems: readonly Problem[]): Result<EditResult> {
   return failed(conflict ? "conflict" : "invalid", problems);
 }
 
-/** Notes who changed what, with the old and the new value. */
-async function record(tx: Database, changes: readonly Change[], who: string, now: Date): Promise<void> {
-  await appendRows(
-    tx,
-    activity,
-    changes.map((change) => ({
-      at: now.toISOString(),
-      who,
-      what: "setup-changed",
-      subject: change.path,
-      // inside an object a text stays a text: JSON columns read a bare "12.50" back as a number
-      from: change.from === undefined ? null : { value: change.from },
-      to: change.to === undefined ? null : { value: change.to },
-    })),
-  );
+/** Notes who changed what, with the old and the new value; of very many changes how many there were of each thing. */
+function record(tx: Database, changes: readonly Change[], by: By): Promise<void> {
+  return noteAll(tx, by, changes.length > MOST_NOTED ? counted(changes) : changes.map(noted));
+}
+
+function noted(change: Change): ActivityNote {
+  return {
+    what: "setup-changed",
+    subject: change.path,
+    // inside an object a text stays a text: JSON columns read a bare "12.50" back as a number
+    from: change.from === undefined ? null : { value: change.from },
+    to: change.to === undefined ? null : { value: change.to },
+  };
+}
+
+function counted(changes: readonly Change[]): ActivityNote[] {
+  const counts = new Map<string, number>();
+  for (const { path } of changes) {
+    const [list = "", member = ""] = splitPath(path);
+    const subject = list === "items" ? "items" : joinPath(list, member);
+    counts.set(subject, (counts.get(subject) ?? 0) + 1);
+  }
+  return [...counts].map(([subject, count]) => ({
+    what: subject === "items" ? "items-changed" : "setup-changed-in-many-places",
+    subject,
+    to: { value: count },
+  }));
 }
 
 /** Applies changes of items; an item that open orders hold stays. */
@@ -118,15 +196,12 @@ async function firstUse(tx: Database, changes: readonly Change[]): Promise<Probl
   return undefined;
 }
 
-/** Puts a whole setup in place of what is stored: loading the demo, restoring a file. */
-export async function replaceSetup(db: Database, setup: Setup, who: string, now: Date): Promise<number> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
-    await lockStamp(tx);
-    const stamp = await writeSetup(tx, await readSetup(tx), setup, now);
-    await tx
-      .insert(activity)
-      .values({ at: now.toISOString(), who, what: "setup-replaced", subject: "", from: null, to: null });
-    return stamp;
+/** Puts a whole setup in place of what is stored: beginning a business, restoring a file. */
+export function replaceSetup(db: PooledDatabase, setup: Setup, by: By): Promise<Result<{ stamp: number }>> {
+  return inTransaction(db, async (tx) => {
+    await lockStamps(tx);
+    const stamp = await writeSetup(tx, await readSetup(tx), setup, by.now);
+    await note(tx, by, { what: "setup-replaced", subject: "" });
+    return done({ stamp });
   });
 }

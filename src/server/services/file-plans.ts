@@ -1,7 +1,10 @@
 import "server-only";
 import { eq } from "drizzle-orm";
-import type { Database } from "@/db/connect";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { filePlans } from "@/db/schema";
+import { inTransaction } from "../in-transaction";
+import { done, failed, type Result } from "../result";
 
 /** The JSON of how a file of this shape was read the last time. */
 export async function knownFilePlan(db: Database, shape: string): Promise<string | undefined> {
@@ -9,17 +12,30 @@ export async function knownFilePlan(db: Database, shape: string): Promise<string
   return row && JSON.stringify(row.plan);
 }
 
-/** Keeps how a file was read; of one shape the last plan counts. Throws `SyntaxError` for a text that is no JSON. */
-export async function keepFilePlan(
-  db: Database,
+/** Keeps how a file was read; of one shape the last plan counts. A text that is no JSON is `invalid`. */
+export function keepFilePlan(
+  db: PooledDatabase,
   shape: string,
   plan: string,
-  who: string,
-  now: Date,
-): Promise<void> {
-  const values = { plan: JSON.parse(plan) as unknown, usedAt: now.toISOString(), usedBy: who };
-  await db
-    .insert(filePlans)
-    .values({ shape, ...values })
-    .onConflictDoUpdate({ target: filePlans.shape, set: values });
+  by: By,
+): Promise<Result<undefined>> {
+  return inTransaction(db, async (tx) => {
+    const read = readJson(plan);
+    if (read === undefined) return failed("invalid", [{ code: "bad-json", path: "plan", data: {} }]);
+    const values = { plan: read, usedAt: by.now.toISOString(), usedBy: by.who.name };
+    await tx
+      .insert(filePlans)
+      .values({ shape, ...values })
+      .onConflictDoUpdate({ target: filePlans.shape, set: values });
+    await note(tx, by, { what: "file-plan-kept", subject: "file-plans", to: { value: shape.slice(0, 200) } });
+    return done(undefined);
+  });
+}
+
+function readJson(text: string): unknown {
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return undefined;
+  }
 }

@@ -1,16 +1,16 @@
 import "server-only";
-import type { Database } from "@/db/connect";
-import { currentSetup } from "./current-setup";
+import type { PooledDatabase } from "@/db/connect";
+import { currentCatalogue } from "./current-setup";
 
 const MOST = 8;
 
 /** Items whose number begins with a text first, then those whose number or name holds it; each list by number. */
-export async function findItems(db: Database, text: string): Promise<{ sku: string; name: string }[]> {
+export async function findItems(db: PooledDatabase, text: string): Promise<{ sku: string; name: string }[]> {
   const asked = text.trim().toLowerCase();
-  const current = await currentSetup(db, "draft");
-  if (asked === "" || !current) return [];
+  if (asked === "") return [];
+  const { items } = await currentCatalogue(db);
   const found: { rank: number; sku: string; name: string }[] = [];
-  for (const { sku, name } of current.items) {
+  for (const { sku, name } of items) {
     const rank = sku.toLowerCase().startsWith(asked)
       ? 0
       : sku.toLowerCase().includes(asked) || name.toLowerCase().includes(asked)

@@ -1,15 +1,15 @@
 import "server-only";
-import { createHash, randomBytes, randomUUID } from "node:crypto";
+import { randomUUID } from "node:crypto";
 import { and, asc, eq, gt, isNull, sql } from "drizzle-orm";
-import type { Database } from "@/db/connect";
-import { note } from "@/db/queries/orders";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { account, invitations, user } from "@/db/schema";
 import type { Role } from "../auth/roles";
+import { digest, freshToken } from "../auth/token";
+import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
-import type { Deed } from "./people";
 
 const DAYS = 7;
-const digest = (token: string) => createHash("sha256").update(token).digest("hex");
 
 export interface OpenInvitation {
   readonly id: string;
@@ -35,32 +35,29 @@ export async function openInvitations(db: Database, now: Date): Promise<OpenInvi
 
 /** Asks somebody in. The link's token is only in the answer; who is here already is not asked again. */
 export async function invite(
-  db: Database,
+  db: PooledDatabase,
   { name, email, role }: { readonly name: string; readonly email: string; readonly role: Role },
-  { who, now }: Deed,
+  by: By,
 ): Promise<Result<{ token: string }>> {
-  const token = randomBytes(24).toString("base64url");
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  const token = freshToken();
+  return inTransaction(db, async (tx) => {
     const [known] = await tx.select({ id: user.id }).from(user).where(eq(user.email, email));
     if (known) return failed("known-person");
     await tx
       .update(invitations)
-      .set({ revokedAt: now })
-      .where(and(eq(invitations.email, email), isOpen(now)));
+      .set({ revokedAt: by.now })
+      .where(and(eq(invitations.email, email), isOpen(by.now)));
     await tx.insert(invitations).values({
       id: randomUUID(),
       name,
       email,
       role,
       hash: digest(token),
-      invitedBy: who,
-      createdAt: now,
-      expiresAt: new Date(now.getTime() + DAYS * 86_400_000),
+      invitedBy: by.who.name,
+      createdAt: by.now,
+      expiresAt: new Date(by.now.getTime() + DAYS * 86_400_000),
     });
-    await note(tx, {
-      at: now.toISOString(),
-      who,
+    await note(tx, by, {
       what: "person-invited",
       subject: `people/${email}`,
       to: { value: `${name}, ${role}` },
@@ -69,19 +66,17 @@ export async function invite(
   });
 }
 
-export async function revokeInvitation(
-  db: Database,
-  id: string,
-  { who, now }: Deed,
-): Promise<Result<undefined>> {
-  const [gone] = await db
-    .update(invitations)
-    .set({ revokedAt: now })
-    .where(and(eq(invitations.id, id), isOpen(now)))
-    .returning({ email: invitations.email });
-  if (!gone) return failed("not-found");
-  await note(db, { at: now.toISOString(), who, what: "invitation-revoked", subject: `people/${gone.email}` });
-  return done(undefined);
+export async function revokeInvitation(db: PooledDatabase, id: string, by: By): Promise<Result<undefined>> {
+  return inTransaction(db, async (tx) => {
+    const [gone] = await tx
+      .update(invitations)
+      .set({ revokedAt: by.now })
+      .where(and(eq(invitations.id, id), isOpen(by.now)))
+      .returning({ email: invitations.email });
+    if (!gone) return failed("not-found");
+    await note(tx, by, { what: "invitation-revoked", subject: `people/${gone.email}` });
+    return done(undefined);
+  });
 }
 
 /** Whom a link asks in; nobody when it was used, taken back or has run out. */
@@ -99,19 +94,18 @@ export async function findInvitation(
 
 /** Takes an invitation up with a password's hash: once, however often the link is sent. */
 export async function acceptInvitation(
-  db: Database,
+  db: PooledDatabase,
   token: string,
   passwordHash: string,
   now: Date,
 ): Promise<Result<{ email: string }>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const [taken] = await tx
       .update(invitations)
       .set({ acceptedAt: now })
       .where(and(eq(invitations.hash, digest(token)), isOpen(now)))
       .returning();
-    if (!taken) return failed("not-found");
+    if (!taken) return failed("link-gone");
     const id = randomUUID();
     const [made] = await tx
       .insert(user)
@@ -136,13 +130,15 @@ export async function acceptInvitation(
       createdAt: sql`${now.toISOString()}`,
       updatedAt: sql`${now.toISOString()}`,
     });
-    await note(tx, {
-      at: now.toISOString(),
-      who: taken.name,
-      what: "invitation-accepted",
-      subject: `people/${id}`,
-      to: { value: taken.role },
-    });
+    await note(
+      tx,
+      { who: { id, name: taken.name }, now },
+      {
+        what: "invitation-accepted",
+        subject: `people/${id}`,
+        to: { value: taken.role },
+      },
+    );
     return done({ email: taken.email });
   });
 }

@@ -1,7 +1,7 @@
 import "server-only";
 import { usesOf } from "@/core/setup/dangling";
 import type { CodedList } from "@/core/setup/setup";
-import type { Database } from "@/db/connect";
+import type { PooledDatabase } from "@/db/connect";
 import { usesOutside } from "./carry-codes";
 import { currentSetup } from "./current-setup";
 
@@ -13,7 +13,7 @@ export interface MemberUses {
 }
 
 /** What would be left pointing nowhere if a member went. */
-export async function usesOfMember(db: Database, list: CodedList, code: string): Promise<MemberUses> {
+export async function usesOfMember(db: PooledDatabase, list: CodedList, code: string): Promise<MemberUses> {
   const current = await currentSetup(db, "draft");
   const places = current ? usesOf(current.setup, list, code).map((reference) => reference.path) : [];
   return { places, outside: await usesOutside(db, list, code) };

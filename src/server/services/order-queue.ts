@@ -1,5 +1,5 @@
 import "server-only";
-import type { Database } from "@/db/connect";
+import type { PooledDatabase } from "@/db/connect";
 import { countByState, listOrders } from "@/db/queries/orders";
 import { currentSetup } from "./current-setup";
 import { isOrderState, orderStates } from "./order-state";
@@ -17,7 +17,7 @@ export interface QueueEntry {
 export const MOST_LISTED = 200;
 
 /** A queue's orders, or all that a search finds; and the counts of all queues. */
-export async function orderQueue(db: Database, state: string | undefined, search: string | undefined) {
+export async function orderQueue(db: PooledDatabase, state: string | undefined, search: string | undefined) {
   const words = search?.trim().slice(0, 100);
   const filter = {
     ...(state !== undefined && isOrderState(state) ? { state } : {}),

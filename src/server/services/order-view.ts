@@ -4,7 +4,7 @@ import type { Setup } from "@/core/setup/setup";
 import { inKilograms } from "@/core/units/unit";
 import type { Problem } from "@/core/setup/problem";
 import { moneyText } from "@/core/money/currency";
-import type { Database } from "@/db/connect";
+import type { PooledDatabase } from "@/db/connect";
 import { readItems } from "@/db/queries/items";
 import { orderHistory, readOrder, type ChargeRow, type StoredOrder } from "@/db/queries/orders";
 import { wordQuote, type WordedQuote } from "@/messages/word-quote";
@@ -62,7 +62,7 @@ export interface OrderView {
 }
 
 /** Loads an order, quotes it with the live setup, and holds the applied charge against it. */
-export async function viewOrder(db: Database, number: string, now: Date): Promise<Result<OrderView>> {
+export async function viewOrder(db: PooledDatabase, number: string, now: Date): Promise<Result<OrderView>> {
   const [stored, current] = await Promise.all([readOrder(db, number), currentSetup(db, "live")]);
   if (!stored || !current) return failed("not-found");
   const [items, history] = await Promise.all([

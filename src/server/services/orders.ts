@@ -1,11 +1,11 @@
 import "server-only";
 import { quoteRequestSchema } from "@/core/quote/request";
 import { parseWith } from "@/core/setup/parse-setup";
-import type { Database } from "@/db/connect";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { readItems } from "@/db/queries/items";
 import {
   insertCharge,
-  note,
   readOrder,
   setState,
   updateOrder,
@@ -19,7 +19,8 @@ import { shipments } from "@/db/schema";
 import { shipmentRows } from "./shipments";
 import { wordQuote } from "@/messages/word-quote";
 import { done, failed, type Failure, type Result } from "../result";
-import { currentSetup } from "./current-setup";
+import { inTransaction } from "../in-transaction";
+import { currentSetup, type CurrentSetup } from "./current-setup";
 import { basisOf, orderRequest } from "./order-request";
 import { openState } from "./order-state";
 import { rateWith } from "./rate";
@@ -28,8 +29,7 @@ import { rateWith } from "./rate";
 export interface OrderCommand {
   readonly number: string;
   readonly version: number;
-  readonly who: string;
-  readonly now: Date;
+  readonly by: By;
 }
 
 export interface AddressChange {
@@ -39,78 +39,64 @@ export interface AddressChange {
   readonly country?: string;
 }
 
-/** Loads the order, lets `change` write, and stores where the order stands afterwards. All or nothing. */
-async function changeOrder(
-  db: Database,
-  command: OrderCommand,
-  change: (
-    tx: Database,
-    stored: StoredOrder,
-  ) => Promise<Failure | { values: Partial<OrderRow>; what: string; from: unknown; to: unknown }>,
-): Promise<Result<{ version: number }>> {
-  let failure: Failure | undefined;
-  try {
-    await db.transaction(async (transaction) => {
-      const tx = transaction as Database;
-      const stored = await readOrder(tx, command.number);
-      failure = !stored
-        ? failed("not-found")
-        : stored.order.state === "done"
-          ? failed("locked")
-          : stored.order.version !== command.version
-            ? failed("conflict")
-            : undefined;
-      if (failure || !stored) throw new Undo();
-      const changed = await change(tx, stored);
-      if ("code" in changed) {
-        failure = changed;
-        throw new Undo();
-      }
-      if (!(await updateOrder(tx, command.number, command.version, changed.values))) {
-        failure = failed("conflict");
-        throw new Undo();
-      }
-      if (changed.values.state === undefined) await settle(tx, command);
-      await note(tx, {
-        at: command.now.toISOString(),
-        who: command.who,
-        what: changed.what,
-        subject: `orders/${command.number}`,
-        from: changed.from,
-        to: changed.to,
-      });
-    });
-  } catch (error) {
-    if (!(error instanceof Undo)) throw error;
-  }
-  return failure ?? done({ version: command.version + 1 });
+/** What a change of an order is told: the order as it is stored, and the setup it is rated by. */
+interface Situation {
+  readonly stored: StoredOrder;
+  readonly live: CurrentSetup | undefined;
 }
 
-/** Ends a transaction without keeping anything of it. */
-class Undo extends Error {}
+interface OrderChange {
+  readonly values: Partial<OrderRow>;
+  readonly what: string;
+  readonly from: unknown;
+  readonly to: unknown;
+}
+
+/** Loads the order, lets `change` write, and stores where the order stands afterwards. All or nothing. */
+async function changeOrder(
+  db: PooledDatabase,
+  command: OrderCommand,
+  change: (tx: Database, situation: Situation) => Promise<Failure | OrderChange>,
+): Promise<Result<{ version: number }>> {
+  // read before the transaction: it may have to load the whole setup, on a connection of its own
+  const live = await currentSetup(db, "live");
+  const { number, version, by } = command;
+  return inTransaction(db, async (tx) => {
+    const stored = await readOrder(tx, number);
+    if (!stored) return failed("not-found");
+    if (stored.order.state === "done") return failed("locked");
+    if (stored.order.version !== version) return failed("conflict");
+    const changed = await change(tx, { stored, live });
+    if ("code" in changed) return changed;
+    if (!(await updateOrder(tx, number, version, changed.values))) return failed("conflict");
+    if (changed.values.state === undefined) await settle(tx, command, live);
+    const { what, from, to } = changed;
+    await note(tx, by, { what, subject: `orders/${number}`, from, to });
+    return done({ version: version + 1 });
+  });
+}
 
 /** Works out anew where the order stands. */
-async function settle(tx: Database, { number, now }: OrderCommand): Promise<void> {
+async function settle(
+  tx: Database,
+  { number, by }: OrderCommand,
+  live: CurrentSetup | undefined,
+): Promise<void> {
   const stored = await readOrder(tx, number);
-  const current = await currentSetup(tx, "live");
-  if (!stored || !current?.compiled.ok) return;
+  if (!stored || !live?.compiled.ok) return;
   const request = orderRequest(stored);
-  const rated = rateWith(
-    current.compiled.value,
-    request,
-    await readItems(
-      tx,
-      stored.lines.map((line) => line.sku),
-    ),
-    now,
+  const items = await readItems(
+    tx,
+    stored.lines.map((line) => line.sku),
   );
+  const rated = rateWith(live.compiled.value, request, items, by.now);
   const state = openState(stored.charge, basisOf(request), rated.ok ? rated.value : undefined);
   if (state !== stored.order.state) await setState(tx, [number], state);
 }
 
 /** Sets a line's pieces: a whole number from 1 to 1,000,000,000. */
-export function setQuantity(db: Database, command: OrderCommand, position: number, quantity: number) {
-  return changeOrder(db, command, async (tx, stored) => {
+export function setQuantity(db: PooledDatabase, command: OrderCommand, position: number, quantity: number) {
+  return changeOrder(db, command, async (tx, { stored }) => {
     const line = stored.lines.find((entry) => entry.position === position);
     if (!line) return failed("not-found");
     const lines = stored.lines.map((entry) => (entry === line ? { ...entry, quantity } : entry));
@@ -127,8 +113,8 @@ export function setQuantity(db: Database, command: OrderCommand, position: numbe
 }
 
 /** Changes where the order goes. */
-export function setAddress(db: Database, command: OrderCommand, address: AddressChange) {
-  return changeOrder(db, command, async (_, stored) => {
+export function setAddress(db: PooledDatabase, command: OrderCommand, address: AddressChange) {
+  return changeOrder(db, command, async (_, { stored }) => {
     const order = { ...stored.order, ...address };
     const checked = parseWith(quoteRequestSchema, orderRequest({ ...stored, order }));
     if (!checked.ok) return failed("invalid", checked.problems);
@@ -140,31 +126,30 @@ export function setAddress(db: Database, command: OrderCommand, address: Address
 }
 
 /** Applies an offer's charge as it is quoted now; the one before stays in the history. */
-export function applyOffer(db: Database, command: OrderCommand, offer: string) {
-  return changeOrder(db, command, async (tx, stored) => {
-    const current = await currentSetup(tx, "live");
-    if (!current?.compiled.ok)
-      return failed("unavailable", current?.compiled.ok === false ? current.compiled.problems : []);
+export function applyOffer(db: PooledDatabase, command: OrderCommand, offer: string) {
+  return changeOrder(db, command, async (tx, { stored, live }) => {
+    if (!live?.compiled.ok)
+      return failed("unavailable", live?.compiled.ok === false ? live.compiled.problems : []);
     const request = orderRequest(stored);
     const items = await readItems(
       tx,
       stored.lines.map((line) => line.sku),
     );
-    const live = current.compiled.value;
-    const rated = rateWith(live, { ...request, working: true }, items, command.now);
+    const compiled = live.compiled.value;
+    const rated = rateWith(compiled, { ...request, working: true }, items, command.by.now);
     if (!rated.ok) return failed("invalid", rated.problems);
     const worded = wordQuote(rated.value).offers.find((entry) => entry.offer === offer);
     if (!worded) return failed("not-found");
     const charge = await insertCharge(tx, {
       order: command.number,
-      appliedAt: command.now.toISOString(),
-      appliedBy: command.who,
+      appliedAt: command.by.now.toISOString(),
+      appliedBy: command.by.who.name,
       basis: basisOf(request),
-      stamp: current.stamp,
+      stamp: live.stamp,
       currency: rated.value.currency,
       quote: worded,
     });
-    const known = new Map(items.map((item) => [item.sku, compileItem(item, live.defaultWeights)]));
+    const known = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
     const expected = { charge, order: command.number };
     await appendRows(
       tx,
@@ -184,17 +169,10 @@ export function applyOffer(db: Database, command: OrderCommand, offer: string) {
 }
 
 /** Locks an order whose charge is up to date. */
-export function confirmOrder(db: Database, command: OrderCommand) {
-  return changeOrder(db, command, async (_, stored) => {
+export function confirmOrder(db: PooledDatabase, command: OrderCommand) {
+  return changeOrder(db, command, async (_, { stored }) => {
     const upToDate = stored.charge && stored.charge.basis === basisOf(orderRequest(stored));
-    if (!upToDate)
-      return failed("invalid", [
-        {
-          code: "changed-meanwhile",
-          path: "charge",
-          data: { theirs: "an order without an up-to-date charge" },
-        },
-      ]);
+    if (!upToDate) return failed("charge-out-of-date");
     return { values: { state: "done" }, what: "order-confirmed", from: null, to: null };
   });
 }

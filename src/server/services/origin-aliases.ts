@@ -1,8 +1,9 @@
 import "server-only";
 import { asc } from "drizzle-orm";
-import type { Database } from "@/db/connect";
-import { note } from "@/db/queries/orders";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { originAliases } from "@/db/schema";
+import { inTransaction } from "../in-transaction";
 import { done, type Result } from "../result";
 
 export interface OriginAlias {
@@ -18,21 +19,17 @@ export async function listAliases(db: Database): Promise<OriginAlias[]> {
 
 /** Keeps what a platform calls our origins; a name it used for another origin before moves. */
 export async function keepAliases(
-  db: Database,
+  db: PooledDatabase,
   aliases: readonly OriginAlias[],
-  who: string,
-  now: Date,
+  by: By,
 ): Promise<Result<undefined>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     for (const { platform, theirs, origin } of aliases) {
       await tx
         .insert(originAliases)
         .values({ platform, theirs, origin })
         .onConflictDoUpdate({ target: [originAliases.platform, originAliases.theirs], set: { origin } });
-      await note(tx, {
-        at: now.toISOString(),
-        who,
+      await note(tx, by, {
         what: "alias-kept",
         subject: `origins/${encodeURIComponent(origin)}/aliases/${encodeURIComponent(platform)}`,
         to: { value: theirs },

@@ -1,9 +1,10 @@
 import "server-only";
 import { and, asc, desc, eq, gt, ne, sql } from "drizzle-orm";
-import type { Database } from "@/db/connect";
-import { note } from "@/db/queries/orders";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { session, twoFactor, user } from "@/db/schema";
 import type { Role } from "../auth/roles";
+import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 
 export interface ListedPerson {
@@ -16,12 +17,6 @@ export interface ListedPerson {
   /** Sessions that have not run out. */
   readonly sessions: number;
   readonly lastSeen: string | null;
-}
-
-/** Who acts, and when. */
-export interface Deed {
-  readonly who: string;
-  readonly now: Date;
 }
 
 /** Everybody who has or had a way in, those who work here first. */
@@ -57,41 +52,46 @@ export async function isActivePerson(db: Database, id: string): Promise<boolean>
 }
 
 /** Gives somebody another role. Without an administrator nobody could let anyone in again: the last one stays one. */
-export async function setRole(db: Database, id: string, role: Role, deed: Deed): Promise<Result<undefined>> {
-  return changePerson(db, id, deed, role !== "admin", async (tx, person) => {
+export async function setRole(
+  db: PooledDatabase,
+  id: string,
+  role: Role,
+  by: By,
+): Promise<Result<undefined>> {
+  return changePerson(db, id, by, role !== "admin", async (tx, person) => {
     if (person.role === role) return undefined;
-    await tx.update(user).set({ role, updatedAt: deed.now }).where(eq(user.id, id));
+    await tx.update(user).set({ role, updatedAt: by.now }).where(eq(user.id, id));
     return { what: "role-changed", from: person.role, to: role };
   });
 }
 
 /** Lets somebody go, which ends their sessions, or lets them in again. */
 export async function setActive(
-  db: Database,
+  db: PooledDatabase,
   id: string,
   active: boolean,
-  deed: Deed,
+  by: By,
 ): Promise<Result<undefined>> {
-  return changePerson(db, id, deed, !active, async (tx, person) => {
+  return changePerson(db, id, by, !active, async (tx, person) => {
     if (person.active === active) return undefined;
-    await tx.update(user).set({ active, updatedAt: deed.now }).where(eq(user.id, id));
+    await tx.update(user).set({ active, updatedAt: by.now }).where(eq(user.id, id));
     if (!active) await tx.delete(session).where(eq(session.userId, id));
     return { what: active ? "person-let-in" : "person-let-go" };
   });
 }
 
 /** Takes off somebody's second factor: their telephone is lost. */
-export async function dropSecondFactor(db: Database, id: string, deed: Deed): Promise<Result<undefined>> {
-  return changePerson(db, id, deed, false, async (tx) => {
+export async function dropSecondFactor(db: PooledDatabase, id: string, by: By): Promise<Result<undefined>> {
+  return changePerson(db, id, by, false, async (tx) => {
     await tx.delete(twoFactor).where(eq(twoFactor.userId, id));
-    await tx.update(user).set({ twoFactorEnabled: false, updatedAt: deed.now }).where(eq(user.id, id));
+    await tx.update(user).set({ twoFactorEnabled: false, updatedAt: by.now }).where(eq(user.id, id));
     return { what: "second-factor-taken-off" };
   });
 }
 
 /** Ends every session somebody has. */
-export async function endSessions(db: Database, id: string, deed: Deed): Promise<Result<undefined>> {
-  return changePerson(db, id, deed, false, async (tx) => {
+export async function endSessions(db: PooledDatabase, id: string, by: By): Promise<Result<undefined>> {
+  return changePerson(db, id, by, false, async (tx) => {
     await tx.delete(session).where(eq(session.userId, id));
     return { what: "sessions-ended" };
   });
@@ -101,14 +101,13 @@ type Noted = { readonly what: string; readonly from?: string; readonly to?: stri
 
 /** Changes somebody in one transaction and notes it; refuses what would leave no administrator who can sign in. */
 async function changePerson(
-  db: Database,
+  db: PooledDatabase,
   id: string,
-  { who, now }: Deed,
+  by: By,
   takesAdmin: boolean,
   change: (tx: Database, person: { name: string; role: string; active: boolean }) => Promise<Noted>,
 ): Promise<Result<undefined>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     // two who demote each other at the same moment wait for one another
     const admins = await tx
       .select({ id: user.id })
@@ -121,9 +120,7 @@ async function changePerson(
     if (takesAdmin && admins.length === 1 && admins[0]?.id === id) return failed("last-admin");
     const noted = await change(tx, person);
     if (noted)
-      await note(tx, {
-        at: now.toISOString(),
-        who,
+      await note(tx, by, {
         what: noted.what,
         subject: `people/${id}`,
         from: noted.from === undefined ? null : { value: noted.from },
@@ -162,25 +159,23 @@ export async function sessionsOf(
   }));
 }
 
-/** Ends one of somebody's own sessions, not the one at hand. */
-export async function endSession(
-  db: Database,
-  { userId, id, currentId }: { readonly userId: string; readonly id: string; readonly currentId: string },
+/** Ends one of one's own sessions, not the one at hand. */
+export function endSession(
+  db: PooledDatabase,
+  id: string,
+  currentId: string,
+  by: By,
 ): Promise<Result<undefined>> {
-  const ended = await db
-    .delete(session)
-    .where(and(eq(session.userId, userId), eq(session.id, id), ne(session.id, currentId)))
-    .returning({ id: session.id });
-  return ended.length > 0 ? done(undefined) : failed("not-found");
+  return inTransaction(db, async (tx) => {
+    const own = and(eq(session.userId, by.who.id ?? ""), eq(session.id, id), ne(session.id, currentId));
+    const ended = await tx.delete(session).where(own).returning({ id: session.id });
+    if (ended.length === 0) return failed("not-found");
+    await note(tx, by, { what: "session-ended", subject: `people/${by.who.id ?? ""}` });
+    return done(undefined);
+  });
 }
 
 export async function hasSecondFactor(db: Database, id: string): Promise<boolean> {
   const [found] = await db.select({ on: user.twoFactorEnabled }).from(user).where(eq(user.id, id));
   return found?.on === true;
-}
-
-/** Notes that somebody turned their second factor on, if it is on. */
-export async function noteSecondFactor(db: Database, id: string, { who, now }: Deed): Promise<void> {
-  if (await hasSecondFactor(db, id))
-    await note(db, { at: now.toISOString(), who, what: "second-factor-on", subject: `people/${id}` });
 }

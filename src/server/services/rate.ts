@@ -1,13 +1,14 @@
 import "server-only";
-import { compileItem } from "@/core/parcels/compiled-item";
+import { compileItem, type CompiledItem } from "@/core/parcels/compiled-item";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import type { Quote } from "@/core/quote/quote";
 import { quote } from "@/core/quote/quote-order";
 import type { QuoteRequest } from "@/core/quote/request";
 import type { Item } from "@/core/setup/item";
 import type { Parsed } from "@/core/setup/parse-setup";
-import type { Database } from "@/db/connect";
+import type { Database, PooledDatabase } from "@/db/connect";
 import { readItems } from "@/db/queries/items";
+import { readStamps } from "@/db/queries/setup";
 
 /** Quotes a request with the catalogue's items. */
 export async function rateRequest(
@@ -16,8 +17,7 @@ export async function rateRequest(
   request: QuoteRequest,
   now: Date,
 ): Promise<Parsed<Quote>> {
-  const wanted = request.lines.filter((line) => !line.item).map((line) => line.sku);
-  return rateWith(compiled, request, await readItems(db, wanted), now);
+  return rateWith(compiled, request, await readItems(db, skusOf(request)), now);
 }
 
 /** Quotes a request with items that are at hand. */
@@ -29,4 +29,48 @@ export function rateWith(
 ): Parsed<Quote> {
   const known = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
   return quote(compiled, request, { items: (sku) => known.get(sku), now: now.toISOString() });
+}
+
+function skusOf(request: QuoteRequest): string[] {
+  return request.lines.filter((line) => !line.item).map((line) => line.sku);
+}
+
+/** Items of the catalogue as one state of it had them, compiled for one setup; those that are asked for, up to a limit. */
+interface KeptItems {
+  readonly catalogue: number;
+  readonly compiled: CompiledSetup;
+  readonly items: Map<string, CompiledItem | undefined>;
+}
+
+const MOST_KEPT = 100_000;
+const holder = globalThis as { wallodromItems?: KeptItems };
+
+function keptItems(compiled: CompiledSetup, catalogue: number): KeptItems {
+  const kept = holder.wallodromItems;
+  if (kept?.catalogue === catalogue && kept.compiled === compiled && kept.items.size < MOST_KEPT) return kept;
+  return (holder.wallodromItems = { catalogue, compiled, items: new Map() });
+}
+
+/**
+ * Quotes a request with the catalogue's items, many times a second: an item is read once for as long as the catalogue's
+ * stamp stays where it is.
+ */
+export async function rateByCatalogue(
+  db: PooledDatabase,
+  compiled: CompiledSetup,
+  request: QuoteRequest,
+  { catalogue, now }: { readonly catalogue: number; readonly now: Date },
+): Promise<Parsed<Quote>> {
+  let { items } = keptItems(compiled, catalogue);
+  const missing = [...new Set(skusOf(request))].filter((sku) => !items.has(sku));
+  if (missing.length > 0) {
+    const found = new Map((await readItems(db, missing)).map((item) => [item.sku, item]));
+    // an item changed in between is not kept under the stamp before
+    if ((await readStamps(db)).catalogue !== catalogue) items = new Map(items);
+    for (const sku of missing) {
+      const item = found.get(sku);
+      items.set(sku, item && compileItem(item, compiled.defaultWeights));
+    }
+  }
+  return quote(compiled, request, { items: (sku) => items.get(sku), now: now.toISOString() });
 }

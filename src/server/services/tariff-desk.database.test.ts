@@ -1,8 +1,9 @@
-import { eq, sql } from "drizzle-orm";
+import { eq, like, sql } from "drizzle-orm";
+import { by } from "../../../tests/support/by";
 import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
-import type { Database } from "@/db/connect";
-import { orders, shipments } from "@/db/schema";
+import type { PooledDatabase } from "@/db/connect";
+import { activity, orders, shipments } from "@/db/schema";
 import type { Json } from "@/core/setup/path";
 import { readActivity } from "./activity-log";
 import { notesOn, writeNote } from "./cell-notes";
@@ -17,7 +18,7 @@ import { pastShipments } from "./past-shipments";
 import { renameMember } from "./rename-member";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
-let db: Database;
+let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 
 beforeAll(async () => {
@@ -67,7 +68,7 @@ test("a charge that is applied says what it expects to ship; applied anew, only 
       .where(eq(shipments.order, number));
   const first = await view(number);
   const offer = first.quote!.offers[0]!.offer;
-  const command = { number, who: "Test", now };
+  const command = { number, by: by("Test", now) };
   expect(await applyOffer(db, { ...command, version: first.order.version }, offer)).toMatchObject({
     ok: true,
   });
@@ -85,20 +86,29 @@ test("a charge that is applied says what it expects to ship; applied anew, only 
 
 test("a note is written, written over, taken off with an empty one, and goes along with its tariff's code", async () => {
   const cell = { tariff: "TRN-ECO-BUY", edition: "2026", zone: "1", edge: "2", band: "" };
-  await writeNote(db, cell, " agreed ", "Maarja", now);
-  await writeNote(db, cell, "agreed again", "Ott", now);
+  const write = (note: string, version: number, who: string) =>
+    writeNote(db, cell, { note, version }, by(who, now));
+  expect(await write(" agreed ", 0, "Maarja")).toMatchObject({ ok: true });
+  // whoever did not see the first one does not write over it
+  expect(await write("unseen", 0, "Ott")).toMatchObject({ ok: false, code: "conflict" });
+  expect(await write("agreed again", 1, "Ott")).toMatchObject({ ok: true });
   expect(await notesOn(db, "TRN-ECO-BUY", "2026")).toMatchObject([
     { note: "agreed again", writtenBy: "Ott" },
   ]);
-  await renameMember(db, { list: "tariffs", from: "TRN-ECO-BUY", to: "TRN-ECO" }, "Test", now);
+  await renameMember(db, { list: "tariffs", from: "TRN-ECO-BUY", to: "TRN-ECO" }, by("Test", now));
   expect(await notesOn(db, "TRN-ECO", "2026")).toHaveLength(1);
-  await renameMember(db, { list: "tariffs", from: "TRN-ECO", to: "TRN-ECO-BUY" }, "Test", now);
-  const zone = (from: string, to: string) => renameMember(db, { chart: "TRN", from, to }, "Test", now);
+  await renameMember(db, { list: "tariffs", from: "TRN-ECO", to: "TRN-ECO-BUY" }, by("Test", now));
+  const zone = (from: string, to: string) => renameMember(db, { chart: "TRN", from, to }, by("Test", now));
   await zone("1", "ONE");
   expect(await notesOn(db, "TRN-ECO-BUY", "2026")).toMatchObject([{ zone: "ONE" }]);
   await zone("ONE", "1");
-  await writeNote(db, cell, "  ", "Ott", now);
+  expect(await write("  ", 2, "Ott")).toMatchObject({ ok: true });
   expect(await notesOn(db, "TRN-ECO-BUY", "2026")).toEqual([]);
+  const noted = await db
+    .select({ what: activity.what, from: activity.from, to: activity.to })
+    .from(activity)
+    .where(like(activity.subject, "%/notes/1/2"));
+  expect(noted.map(({ what }) => what).sort()).toEqual(["note-removed", "note-written", "note-written"]);
 });
 
 test("who changed a tariff last, and when", async () => {
@@ -106,8 +116,8 @@ test("who changed a tariff last, and when", async () => {
   const setup = await setupNow();
   const from = setup.tariffs.find(({ code }) => code === "AMB-VAN-BUY")!.editions[0]!.rows[0]!
     .rates[0] as string;
-  await editSetup(db, [{ path, from, to: "5" }], "Maarja", now);
-  await editSetup(db, [{ path, from: "5", to: from }], "Ott", new Date(now.getTime() + 60_000));
+  await editSetup(db, [{ path, from, to: "5" }], by("Maarja", now));
+  await editSetup(db, [{ path, from: "5", to: from }], by("Ott", new Date(now.getTime() + 60_000)));
   const changes = await lastChanges(db, "tariffs");
   expect(changes.get("AMB-VAN-BUY")).toEqual({ at: "2026-11-24T09:01:00.000Z", who: "Ott" });
   expect(changes.has("PNP-LETTER-BUY")).toBe(false);
@@ -123,7 +133,7 @@ test("a whole table in the record is shown by its beginning", async () => {
     rows: edition.rows.map((row) => ({ ...row, rates: edges.map(() => "12.50") })),
   };
   const change = { path: "tariffs/AMB-VAN-BUY/editions/big", to: big as unknown as Json };
-  expect(await editSetup(db, [change], "Test", now)).toMatchObject({ ok: true });
+  expect(await editSetup(db, [change], by("Test", now))).toMatchObject({ ok: true });
   const { entries } = await readActivity(db, { about: "editions/big" }, { limit: 5, offset: 0 });
   expect(JSON.stringify(entries[0]!.to).length).toBeLessThan(1000);
   expect(JSON.stringify(entries[0]!.to)).toContain("…");
@@ -131,7 +141,7 @@ test("a whole table in the record is shown by its beginning", async () => {
 
 test("how a file was read is known by its heads, the last way counts", async () => {
   expect(await knownFilePlan(db, "zone|price")).toBeUndefined();
-  await keepFilePlan(db, "zone|price", '{"a":1}', "Maarja", now);
-  await keepFilePlan(db, "zone|price", '{"a":2}', "Maarja", now);
+  await keepFilePlan(db, "zone|price", '{"a":1}', by("Maarja", now));
+  await keepFilePlan(db, "zone|price", '{"a":2}', by("Maarja", now));
   expect(JSON.parse((await knownFilePlan(db, "zone|price"))!)).toEqual({ a: 2 });
 });

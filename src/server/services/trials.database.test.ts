@@ -1,9 +1,10 @@
+import { by } from "../../../tests/support/by";
 import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import { MOST_TRIALS, type Trial } from "@/core/bench/trial";
 import type { Json } from "@/core/setup/path";
 import type { Plan } from "@/core/setup/plan";
-import type { Database } from "@/db/connect";
+import type { PooledDatabase } from "@/db/connect";
 import { activity } from "@/db/schema";
 import { eq } from "drizzle-orm";
 import { currentSetup } from "./current-setup";
@@ -13,7 +14,7 @@ import { renameMember } from "./rename-member";
 import { addTrials, changeTrial, readTrials, removeTrials, trialItems, trialOfOrder } from "./trials";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
-let db: Database;
+let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 
 beforeAll(async () => {
@@ -34,7 +35,7 @@ const find = async (id: string) => (await readTrials(db)).find((one) => one.id =
 test("trials are kept in their order behind those that are there, with the items they name", async () => {
   const before = await readTrials(db);
   expect(before.length).toBe(10);
-  expect(await addTrials(db, [trial("z"), trial("a")], "Maarja", now)).toMatchObject({ ok: true });
+  expect(await addTrials(db, [trial("z"), trial("a")], by("Maarja", now))).toMatchObject({ ok: true });
   const after = await readTrials(db);
   expect(after.slice(-2).map(({ id }) => id)).toEqual(["z", "a"]);
   expect((await trialItems(db, after)).map(({ sku }) => sku)).toContain("SMOKER");
@@ -42,8 +43,7 @@ test("trials are kept in their order behind those that are there, with the items
     await addTrials(
       db,
       Array.from({ length: MOST_TRIALS }, (_, i) => trial(`n${i}`)),
-      "M",
-      now,
+      by("M", now),
     ),
   ).toMatchObject({
     ok: false,
@@ -54,22 +54,22 @@ test("trials are kept in their order behind those that are there, with the items
 });
 
 test("two people change one: the second is told, and nothing of the first is lost", async () => {
-  await addTrials(db, [trial("two")], "Maarja", now);
+  await addTrials(db, [trial("two")], by("Maarja", now));
   const stored = (await find("two"))!;
-  const first = await changeTrial(db, { ...trial("two"), name: "First" }, stored.version, "Maarja", now);
-  const second = await changeTrial(db, { ...trial("two"), name: "Second" }, stored.version, "Ott", now);
-  expect([first.ok, second]).toEqual([true, { ok: false, code: "conflict", problems: [] }]);
+  const first = await changeTrial(db, { ...trial("two"), name: "First" }, stored.version, by("Maarja", now));
+  const second = await changeTrial(db, { ...trial("two"), name: "Second" }, stored.version, by("Ott", now));
+  expect([first.ok, second]).toMatchObject([true, { ok: false, code: "conflict", problems: [] }]);
   expect((await find("two"))!.name).toBe("First");
   const noted = await db.select().from(activity).where(eq(activity.subject, "trials/two"));
   expect(noted.map(({ who, what }) => [who, what])).toContainEqual(["Maarja", "trial-changed"]);
-  await removeTrials(db, ["two", "gone long ago"], "Maarja", now);
+  await removeTrials(db, ["two", "gone long ago"], by("Maarja", now));
   expect(await find("two")).toBeUndefined();
 });
 
 test("codes that are called otherwise are carried into trials", async () => {
-  await addTrials(db, [trial("carried")], "Maarja", now);
-  await renameMember(db, { list: "channels", from: "web", to: "shop" }, "Maarja", now);
-  await renameMember(db, { list: "offers", from: "post", to: "mail" }, "Maarja", now);
+  await addTrials(db, [trial("carried")], by("Maarja", now));
+  await renameMember(db, { list: "channels", from: "web", to: "shop" }, by("Maarja", now));
+  await renameMember(db, { list: "offers", from: "post", to: "mail" }, by("Maarja", now));
   const { request, expects } = (await find("carried"))!;
   expect([request.channel, expects]).toEqual(["shop", [{ offer: "mail", is: "given" }]]);
 });
@@ -93,7 +93,7 @@ test("a plan that was put away comes back as it was, the newest of its kind", as
   let from: Plan = start;
   for (const [i, to] of plans.entries()) {
     const at = new Date(now.getTime() + (i + 1) * 1000);
-    const edit = await editSetup(db, [{ path, from: from as Json, to }], "Maarja", at);
+    const edit = await editSetup(db, [{ path, from: from as Json, to }], by("Maarja", at));
     expect(edit.ok).toBe(true);
     from = to;
   }

@@ -3,11 +3,12 @@ import { asc, eq, inArray, max, sql } from "drizzle-orm";
 import { renameInTrial } from "@/core/bench/rename-in-trial";
 import { MOST_TRIALS, type Trial } from "@/core/bench/trial";
 import type { Item } from "@/core/setup/item";
-import type { Json } from "@/core/setup/path";
-import type { Database } from "@/db/connect";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
 import { readItems } from "@/db/queries/items";
 import { readOrder } from "@/db/queries/orders";
-import { activity, trials } from "@/db/schema";
+import { trials } from "@/db/schema";
+import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 import { orderRequest } from "./order-request";
 
@@ -38,68 +39,74 @@ export function trialItems(db: Database, list: readonly Pick<Trial, "request">[]
 
 /** Adds trials at the end of the bench. Fails as `invalid` with `too-large` beyond the most a business keeps. */
 export async function addTrials(
-  db: Database,
+  db: PooledDatabase,
   list: readonly Trial[],
-  who: string,
-  now: Date,
+  by: By,
 ): Promise<Result<undefined>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const [count] = await tx
       .select({ n: sql<number>`count(*)::int`, last: max(trials.position) })
       .from(trials);
     if ((count?.n ?? 0) + list.length > MOST_TRIALS)
       return failed("invalid", [{ code: "too-large", path: "trials", data: { most: String(MOST_TRIALS) } }]);
     const first = (count?.last ?? -1) + 1;
-    const at = { changedAt: now.toISOString(), changedBy: who };
+    const at = { changedAt: by.now.toISOString(), changedBy: by.who.name };
     if (list.length > 0)
       await tx.insert(trials).values(list.map((trial, i) => ({ ...trial, position: first + i, ...at })));
-    for (const trial of list) await note(tx, trial.id, undefined, trial, who, now);
+    for (const trial of list) await noteTrial(tx, trial.id, [undefined, trial], by);
     return done(undefined);
   });
 }
 
 /** Puts a trial over the one with its id; `conflict` when that was changed since `version`. */
 export async function changeTrial(
-  db: Database,
+  db: PooledDatabase,
   trial: Trial,
   version: number,
-  who: string,
-  now: Date,
+  by: By,
 ): Promise<Result<undefined>> {
-  return db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const [row] = await tx.select().from(trials).where(eq(trials.id, trial.id)).for("update");
     if (!row) return failed("not-found");
     if (row.version !== version) return failed("conflict");
     const { name, request, expects } = trial;
     await tx
       .update(trials)
-      .set({ name, request, expects, version: version + 1, changedAt: now.toISOString(), changedBy: who })
+      .set({
+        name,
+        request,
+        expects,
+        version: version + 1,
+        changedAt: by.now.toISOString(),
+        changedBy: by.who.name,
+      })
       .where(eq(trials.id, trial.id));
-    await note(tx, trial.id, { name: row.name, request: row.request, expects: row.expects }, trial, who, now);
+    await noteTrial(
+      tx,
+      trial.id,
+      [{ name: row.name, request: row.request, expects: row.expects }, trial],
+      by,
+    );
     return done(undefined);
   });
 }
 
 /** Takes trials off the bench; those that are gone already are no failure. */
 export async function removeTrials(
-  db: Database,
+  db: PooledDatabase,
   ids: readonly string[],
-  who: string,
-  now: Date,
+  by: By,
 ): Promise<Result<undefined>> {
   if (ids.length === 0) return done(undefined);
-  await db.transaction(async (transaction) => {
-    const tx = transaction as Database;
+  return inTransaction(db, async (tx) => {
     const gone = await tx
       .delete(trials)
       .where(inArray(trials.id, [...ids]))
       .returning();
     for (const { id, name, request, expects } of gone)
-      await note(tx, id, { name, request, expects }, undefined, who, now);
+      await noteTrial(tx, id, [{ name, request, expects }, undefined], by);
+    return done(undefined);
   });
-  return done(undefined);
 }
 
 /** A trial of what an order asks for; without the order's date, so that it goes along with the editions. */
@@ -123,21 +130,13 @@ export async function renameInTrials(tx: Database, list: string, from: string, t
   }
 }
 
-async function note(
+async function noteTrial(
   tx: Database,
   id: string,
-  from: unknown,
-  to: unknown,
-  who: string,
-  now: Date,
+  [from, to]: readonly [unknown, unknown],
+  by: By,
 ): Promise<void> {
-  const value = (one: unknown) => (one === undefined ? null : { value: one as Json });
-  await tx.insert(activity).values({
-    at: now.toISOString(),
-    who,
-    what: "trial-changed",
-    subject: `trials/${encodeURIComponent(id)}`,
-    from: value(from),
-    to: value(to),
-  });
+  const value = (one: unknown) => (one === undefined ? null : { value: one });
+  const subject = `trials/${encodeURIComponent(id)}`;
+  await note(tx, by, { what: "trial-changed", subject, from: value(from), to: value(to) });
 }

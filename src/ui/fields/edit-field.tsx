@@ -132,7 +132,7 @@ export function TroubleNote({ id, trouble, onMine, onTheirs, indent }: NoteProps
             onMouseDown={(event) => event.preventDefault()}
             onClick={onMine}
           >
-            Set mine
+            Keep mine
           </button>{" "}
           <button
             type="button"

@@ -23,7 +23,7 @@ import {
   type GridColumn,
   type ShownColumn,
 } from "./grid-columns";
-import type { CellEdit, GridCommitted } from "./grid-source";
+import type { CellEdit, GridCommitted, GridSource } from "./grid-source";
 import { useGrid, type Grid } from "./use-grid";
 
 interface Props extends CellLook {
@@ -37,7 +37,8 @@ interface Props extends CellLook {
   readonly onActive?: (place: Place) => void;
   /** The rows that are selected, both in. */
   readonly onRows?: (top: number, bottom: number) => void;
-  readonly onRemoveRow?: (row: number) => void;
+  /** Removes the rows that are selected, both in. */
+  readonly onRemoveRows?: (top: number, bottom: number) => void;
   readonly height?: string;
   /** The cell that is active at first. */
   readonly start?: Place | undefined;
@@ -45,17 +46,61 @@ interface Props extends CellLook {
   readonly takeFocus?: boolean;
   /** Whether pasting over the last row adds rows. */
   readonly grows?: boolean;
+  readonly firstNew?: number | undefined;
+  readonly isComplete?: (cells: ReadonlyMap<number, string>) => boolean;
+  readonly rowKey?: (row: number) => string | undefined;
+  readonly reach?: (column: number) => number;
+  /** Under what name unstored values are kept while another page is open. */
+  readonly memory?: string;
 }
 
 const ROW = 30;
 
+/** What the grid's keys and its storing work on: the same object while nothing of it changed. */
+function useGridSource(props: Props): GridSource {
+  const { columns, rows, textOf, mayEdit, commit, grows } = props;
+  const { firstNew, isComplete, rowKey, reach, memory } = props;
+  const heads = useMemo(
+    () => columns.map(({ head, name }) => (typeof head === "string" ? head : name)),
+    [columns],
+  );
+  return useMemo(
+    (): GridSource => ({
+      rows,
+      columns: columns.length,
+      textOf,
+      mayEdit,
+      commit,
+      grows,
+      firstNew,
+      isComplete,
+      rowKey,
+      reach,
+      heads,
+      memory,
+    }),
+    [
+      rows,
+      columns.length,
+      textOf,
+      mayEdit,
+      commit,
+      grows,
+      firstNew,
+      isComplete,
+      rowKey,
+      reach,
+      heads,
+      memory,
+    ],
+  );
+}
+
 /** A grid edited as a spreadsheet is: arrows move, typing edits, Enter commits and goes down, Tab right, Esc gives up. */
 export function DataGrid(props: Props) {
-  const { columns, rows, textOf, mayEdit, commit, onActive, takeFocus, grows, height = "68vh" } = props;
-  const source = useMemo(
-    () => ({ rows, columns: columns.length, textOf, mayEdit, commit, grows }),
-    [rows, columns.length, textOf, mayEdit, commit, grows],
-  );
+  const { columns, rows, onActive, takeFocus, height = "68vh" } = props;
+  const { firstNew } = props;
+  const source = useGridSource(props);
   const grid = useGrid(source, props.start);
   const id = useId();
   const box = useRef<HTMLDivElement>(null);
@@ -94,8 +139,9 @@ export function DataGrid(props: Props) {
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== box.current) return;
-    if (props.onRemoveRow && event.ctrlKey && event.key === "Delete") return props.onRemoveRow(row);
-    if (event.key !== "Tab") grid.onKeyDown(event);
+    if (props.onRemoveRows && event.ctrlKey && event.key === "Delete")
+      return props.onRemoveRows(grid.block.top, Math.min(grid.block.bottom, (firstNew ?? rows) - 1));
+    grid.onKeyDown(event);
   };
 
   return (
@@ -133,14 +179,16 @@ export function DataGrid(props: Props) {
           </div>
         </div>
       </div>
+      {grid.question && <PasteQuestion question={grid.question} onAnswer={grid.answer} />}
+      <PendingNote grid={grid} firstNew={firstNew} />
       {grid.unstored.trouble !== undefined && (
         <p role="alert" className="mt-1 text-loss">
           Not stored: {grid.unstored.trouble}{" "}
           <button type="button" className="link underline" onClick={grid.retry}>
-            Set mine
+            Keep mine
           </button>{" "}
           <button type="button" className="link underline" onClick={grid.giveUp}>
-            Give up
+            Discard
           </button>
         </p>
       )}
@@ -240,4 +288,42 @@ function rowsWith(rows: number, edits: Iterable<CellEdit>): number {
   let most = rows;
   for (const edit of edits) most = Math.max(most, edit.row + 1);
   return most;
+}
+
+/** A new row that is not stored yet says so: it counts nowhere. */
+function PendingNote({ grid, firstNew }: { readonly grid: Grid; readonly firstNew: number | undefined }) {
+  const isPending = [...grid.unstored.edits.values()].some(({ state }) => state === "pending");
+  if (!isPending || firstNew === undefined) return null;
+  return (
+    <p role="status" className="mt-1 text-soft">
+      The new row is not stored yet: it is stored when it is complete and you press Enter or leave it.
+    </p>
+  );
+}
+
+/** A block that does not fit asks before anything of it goes in. */
+function PasteQuestion({
+  question,
+  onAnswer,
+}: {
+  readonly question: NonNullable<Grid["question"]>;
+  readonly onAnswer: (isTaken: boolean) => void;
+}) {
+  const { rows, columns, left } = question;
+  const parts = [
+    left.columns > 0 ? `${left.columns} of its columns` : "",
+    left.rows > 0 ? `${left.rows} of its rows` : "",
+  ].filter(Boolean);
+  return (
+    <p role="alert" className="sheet mt-1 border-l-4 border-l-sign px-2 py-1">
+      The block has {rows} rows and {columns} columns; {parts.join(" and ")} have no place here. Nothing was
+      pasted yet.{" "}
+      <button type="button" className="link underline" onClick={() => onAnswer(true)}>
+        Paste what fits
+      </button>{" "}
+      <button type="button" className="link underline" onClick={() => onAnswer(false)}>
+        Discard
+      </button>
+    </p>
+  );
 }

@@ -143,7 +143,7 @@ function CellInput({
     event.stopPropagation();
     if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) finish(undefined, true);
     else if (event.key === "Enter") finish({ row: 1, column: 0 });
-    else if (event.key === "Tab") finish({ row: 0, column: 1 });
+    else if (event.key === "Tab") finish({ row: 0, column: event.shiftKey ? -1 : 1 });
     else if (event.key === "Escape") {
       over.current = true;
       grid.giveUp();

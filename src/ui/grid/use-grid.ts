@@ -11,105 +11,37 @@ import {
 } from "react";
 import { blockBetween, fromClipboard, moved, toClipboard, type Block, type Place } from "./block";
 import type { CellEdit, GridSource } from "./grid-source";
-import { filled, pasted, sameIn, textsOf } from "./block-edits";
+import { filled, pasted, sameIn, textsOf, type Paste } from "./block-edits";
+import { keyOf, rowOf, type Unstored } from "./unstored";
+import { useUnstored } from "./use-unstored";
 
-/** What is typed and not stored: it stays in its cells, with what is wrong, until it is stored or given up. */
-interface Unstored {
-  readonly edits: ReadonlyMap<string, CellEdit>;
-  readonly trouble: string | undefined;
-  readonly at: Place | undefined;
-}
-
-const nothing: Unstored = { edits: new Map(), trouble: undefined, at: undefined };
-const keyOf = ({ row, column }: Place) => `${row}:${column}`;
 const PAGE = 15;
-
-const REFRESH_MS = 1500;
-
-/**
- * Stores edits one after the other; those that were refused are kept and go along with the next ones. What was stored
- * counts as shown once the source shows it, so that a quick second edit starts from the first one's value.
- */
-function useStore(source: GridSource) {
-  const [unstored, setUnstored] = useState<Unstored>(nothing);
-  const latest = useRef({ source, unstored, changes: 0 });
-  const line = useRef<Promise<void>>(Promise.resolve());
-  const refreshed = useRef<() => void>(undefined);
-  useEffect(() => {
-    latest.current = { ...latest.current, source, changes: latest.current.changes + 1 };
-    refreshed.current?.();
-  }, [source]);
-  const keep = useCallback((next: Unstored) => {
-    latest.current = { ...latest.current, unstored: next };
-    setUnstored(next);
-  }, []);
-
-  const storeNow = useCallback(
-    async (edits: readonly CellEdit[]) => {
-      const { source, unstored, changes } = latest.current;
-      const wanted = new Map(unstored.edits);
-      for (const edit of edits) if (source.mayEdit(edit)) wanted.set(keyOf(edit), edit);
-      const changed = [...wanted.values()].filter((edit) => edit.text !== source.textOf(edit));
-      if (changed.length === 0) return keep(nothing);
-      keep({ edits: wanted, trouble: undefined, at: undefined });
-      const result = await source.commit(changed);
-      if (!result.ok)
-        return keep({
-          edits: wanted,
-          trouble: result.text,
-          at: result.at ?? (changed.length === 1 ? changed[0] : undefined),
-        });
-      if (latest.current.changes === changes)
-        await new Promise<void>((resolve) => {
-          refreshed.current = resolve;
-          setTimeout(resolve, REFRESH_MS);
-        });
-      keep(nothing);
-    },
-    [keep],
-  );
-  const store = useCallback(
-    (edits: readonly CellEdit[]) => (line.current = line.current.then(() => storeNow(edits))),
-    [storeNow],
-  );
-  const discard = useCallback(() => keep(nothing), [keep]);
-  return { unstored, store, discard };
-}
 
 /** The state of a grid: which cell is active, which are selected, what is being typed, what could not be stored. */
 export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }) {
   const [active, setActive] = useState<Place>(start);
   const [anchor, setAnchor] = useState<Place>(start);
-  const [typing, setTyping] = useState<string>();
 
   const go = useCallback((to: Place, extend = false) => {
     setActive(to);
     if (!extend) setAnchor(to);
   }, []);
 
-  const { unstored, store, discard } = useStore(source);
+  const { unstored, store, leave, discard, retry } = useUnstored(source);
+  const { typing, setTyping, begin, type } = useTyping(source, active, unstored);
+  const paste = usePaste(source, store);
+  useActiveRow(source, active, { setActive, setAnchor, leave });
 
   const block = useMemo(() => blockBetween(anchor, active), [anchor, active]);
   const finish = useCallback(
     (step: Place | undefined, everywhere = false) => {
-      if (typing !== undefined)
-        void store(everywhere ? sameIn(blockBetween(anchor, active), typing) : [{ ...active, text: typing }]);
+      const own = typing === undefined ? [] : [{ ...active, text: typing }];
+      if (typing !== undefined) void store(everywhere ? sameIn(block, typing) : own, !everywhere);
       setTyping(undefined);
-      if (step)
-        go({
-          row: Math.min(source.rows - 1, active.row + step.row),
-          column: Math.min(source.columns - 1, active.column + step.column),
-        });
+      const next = step && stepped(source, active, step, leave);
+      if (next) go(next);
     },
-    [typing, store, active, anchor, go, source],
-  );
-
-  const begin = useCallback(
-    (text?: string) => {
-      if (source.mayEdit(active))
-        setTyping(text ?? unstored.edits.get(keyOf(active))?.text ?? source.textOf(active));
-    },
-    [source, active, unstored],
+    [typing, setTyping, store, leave, active, block, go, source],
   );
 
   // the same object while nothing changed: rows that only scroll by are not drawn anew
@@ -124,20 +56,120 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
       begin,
       finish,
       giveUp: () => (typing === undefined ? discard() : setTyping(undefined)),
-      retry: () => void store([]),
+      retry,
+      question: paste.question,
+      answer: paste.answer,
       onKeyDown: (event: KeyboardEvent) =>
-        onGridKey(event, { source, active, block, go, begin, store, discard }),
-      onCopy: (event: ClipboardEvent) => {
-        event.preventDefault();
-        event.clipboardData.setData("text/plain", toClipboard(textsOf(block, source)));
+        onGridKey(event, { source, active, block, go, begin, type, store, discard }),
+      onCopy: (event: ClipboardEvent) => copyBlock(event, block, source),
+      onPaste: (event: ClipboardEvent) => paste.take(event, block),
+    }),
+    [
+      active,
+      block,
+      typing,
+      setTyping,
+      unstored,
+      go,
+      begin,
+      type,
+      finish,
+      store,
+      discard,
+      retry,
+      paste,
+      source,
+    ],
+  );
+}
+
+/** What is pasted goes in; a block that does not fit waits until somebody says so. */
+function usePaste(source: GridSource, store: (edits: readonly CellEdit[]) => Promise<void>) {
+  const [question, setQuestion] = useState<Paste>();
+  return useMemo(
+    () => ({
+      question,
+      answer: (isTaken: boolean) => {
+        if (isTaken && question) void store(question.edits);
+        setQuestion(undefined);
       },
-      onPaste: (event: ClipboardEvent) => {
-        event.preventDefault();
-        void store(pasted(fromClipboard(event.clipboardData.getData("text/plain")), block, source));
+      take: (event: ClipboardEvent, block: Block) => {
+        const paste = pastedBlock(event, block, source);
+        if (paste.left.rows + paste.left.columns > 0) setQuestion(paste);
+        else void store(paste.edits);
       },
     }),
-    [active, block, typing, unstored, go, begin, finish, store, discard, source],
+    [question, source, store],
   );
+}
+
+/** What is being typed into the active cell; nothing while nobody types. */
+function useTyping(source: GridSource, active: Place, unstored: Unstored) {
+  const [typing, setTyping] = useState<string>();
+  const begin = useCallback(() => {
+    if (source.mayEdit(active)) setTyping(unstored.edits.get(keyOf(active))?.text ?? source.textOf(active));
+  }, [source, active, unstored]);
+  // the next key may come before the field is there: it goes on with what was typed
+  const type = useCallback(
+    (key: string) => {
+      if (source.mayEdit(active)) setTyping((before) => (before ?? "") + key);
+    },
+    [source, active],
+  );
+  return { typing, setTyping, begin, type };
+}
+
+/** Where a step leads from a cell. Enter in the new row stores it when it is complete, and goes on with the next one. */
+function stepped(
+  source: GridSource,
+  { row, column }: Place,
+  step: Place,
+  leave: (row: number) => boolean,
+): Place | undefined {
+  const isNew = source.firstNew !== undefined && row >= source.firstNew;
+  if (isNew && step.row > 0) return leave(row) ? { row: row + 1, column: 0 } : undefined;
+  return {
+    row: Math.max(0, Math.min(source.rows - 1, row + step.row)),
+    column: Math.max(0, Math.min(source.columns - 1, column + step.column)),
+  };
+}
+
+function copyBlock(event: ClipboardEvent, block: Block, source: GridSource): void {
+  event.preventDefault();
+  event.clipboardData.setData("text/plain", toClipboard(textsOf(block, source)));
+}
+
+function pastedBlock(event: ClipboardEvent, block: Block, source: GridSource): Paste {
+  event.preventDefault();
+  return pasted(fromClipboard(event.clipboardData.getData("text/plain")), block, source);
+}
+
+interface RowMoves {
+  readonly setActive: (move: (place: Place) => Place) => void;
+  readonly setAnchor: (move: (place: Place) => Place) => void;
+  readonly leave: (row: number) => void;
+}
+
+/**
+ * The active cell stays in its row when others are put in or taken out above it; whoever goes to another row has left the
+ * one they were in.
+ */
+function useActiveRow(source: GridSource, active: Place, { setActive, setAnchor, leave }: RowMoves): void {
+  const followed = useRef({ row: active.row, name: source.rowKey?.(active.row), source });
+  useEffect(() => {
+    const { row, name, source: before } = followed.current;
+    const isElsewhere = source !== before && name !== undefined && source.rowKey?.(row) !== name;
+    const now = isElsewhere ? rowOf(name, row, source) : undefined;
+    if (now !== undefined && active.row === row) {
+      followed.current = { row: now, name, source };
+      const move = (place: Place) => ({ ...place, row: Math.max(0, place.row + now - row) });
+      setActive(move);
+      setAnchor(move);
+      return;
+    }
+    followed.current = { row: active.row, name: source.rowKey?.(active.row), source };
+    if (active.row !== row) leave(row);
+  }, [source, active.row, setActive, setAnchor, leave]);
 }
 
 export type Grid = ReturnType<typeof useGrid>;
@@ -147,16 +179,24 @@ interface KeyContext {
   readonly active: Place;
   readonly block: Block;
   readonly go: (to: Place, extend?: boolean) => void;
-  readonly begin: (text?: string) => void;
+  readonly begin: () => void;
+  readonly type: (key: string) => void;
   readonly store: (edits: readonly CellEdit[]) => Promise<void>;
   readonly discard: () => void;
 }
 
 function onGridKey(
   event: KeyboardEvent,
-  { source, active, block, go, begin, store, discard }: KeyContext,
+  { source, active, block, go, begin, type, store, discard }: KeyContext,
 ): void {
   const control = event.ctrlKey || event.metaKey;
+  if (event.key === "Tab") {
+    const column = active.column + (event.shiftKey ? -1 : 1);
+    // at the end of a row Tab leaves the grid, in the middle of one it goes on
+    if (column < 0 || column >= source.columns) return;
+    event.preventDefault();
+    return go({ row: active.row, column });
+  }
   const to = moved(event.key, active, source.rows, source.columns, PAGE, control);
   if (to) go(to, event.shiftKey);
   else if (event.key === "Enter" || event.key === "F2") begin();
@@ -168,7 +208,7 @@ function onGridKey(
   } else if (control && event.key.toLowerCase() === "a") {
     go({ row: 0, column: 0 });
     go({ row: source.rows - 1, column: source.columns - 1 }, true);
-  } else if (event.key.length === 1 && !control && !event.altKey) begin(event.key);
+  } else if (event.key.length === 1 && !control && !event.altKey) type(event.key);
   else return;
   event.preventDefault();
 }

@@ -1,10 +1,10 @@
 import type { ReactNode } from "react";
 
 /** The sheet in front of the app: the mark, and what lets somebody in. */
-export function Door({ children }: { readonly children: ReactNode }) {
+export function Door({ children, wide = false }: { readonly children: ReactNode; readonly wide?: boolean }) {
   return (
     <main className="grid min-h-dvh place-content-center p-4">
-      <div className="sheet w-[340px] max-w-full p-6">
+      <div className={`sheet max-w-full p-6 ${wide ? "w-[480px]" : "w-[340px]"}`}>
         <svg viewBox="0 0 290 24" aria-hidden className="mb-4 w-full">
           <line x1="10" x2="150" y1="12" y2="12" stroke="var(--ink)" strokeWidth="4" strokeDasharray="6 3" />
           <line x1="150" x2="280" y1="12" y2="12" stroke="var(--ink)" strokeWidth="4" />

@@ -10,7 +10,7 @@ export const metadata: Metadata = { title: "Tariffs" };
 export default async function Tariffs() {
   const { setup, findings, mayEdit } = await loadDraft();
   if (!setup) return null;
-  const today = businessToday(setup);
+  const today = await businessToday(setup);
   const buy = setup.tariffs.filter((tariff) => tariff.side === "buy").length;
   return (
     <div className="px-[18px] py-4">

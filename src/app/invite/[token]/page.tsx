@@ -1,5 +1,5 @@
 import type { Metadata } from "next";
-import { AcceptForm } from "@/features/invite/accept-form";
+import { PasswordForm } from "@/features/invite/password-form";
 import { loadInvitation } from "@/features/invite/load";
 import { Door } from "@/ui/parts/door";
 
@@ -15,7 +15,7 @@ export default async function Invite({ params }: { readonly params: Promise<{ to
           <p className="mb-4">
             {invitation.name}, you are asked in as <b>{invitation.role}</b> with {invitation.email}.
           </p>
-          <AcceptForm token={token} email={invitation.email} />
+          <PasswordForm token={token} email={invitation.email} kind="first" />
         </>
       ) : (
         <p>This link was used, taken back, or has run out. Ask for another.</p>

@@ -10,10 +10,10 @@ export const metadata: Metadata = { title: "Carriers" };
 
 export default async function CarrierPage({ params }: { readonly params: Promise<{ code: string }> }) {
   const code = decodeURIComponent((await params).code);
-  const { person, setup, findings } = await loadDraft();
+  const { setup, findings } = await loadDraft();
   const carrier = setup?.carriers.find((entry) => entry.code === code);
   if (!setup || !carrier) notFound();
-  const parts = await loadPrivate(code, person.role);
+  const parts = await loadPrivate(code);
   return (
     <TwoPanes
       side={

@@ -46,11 +46,13 @@ export default async function ComparePage({ searchParams }: Props) {
         places={to ?? setup.business.country}
         unread={[...kilos.unread, ...places.unread]}
         density={density}
-        prices={loadSamplePrices(
-          setup,
-          services.map((service) => service.code),
-          samples,
-        )}
+        prices={
+          await loadSamplePrices(
+            setup,
+            services.map((service) => service.code),
+            samples,
+          )
+        }
       />
     </div>
   );

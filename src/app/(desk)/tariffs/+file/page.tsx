@@ -18,7 +18,7 @@ export default async function ImportPage({ searchParams }: Props) {
   if (!setup) return null;
   const target = setup.tariffs.find((tariff) => tariff.code === into);
   const label = target?.editions.find((one) => one.label === edition)?.label;
-  const today = businessToday(setup);
+  const today = await businessToday(setup);
   return (
     <div className="px-[18px] py-4">
       <PageHead

@@ -37,7 +37,7 @@ export default async function TariffPage({ params, searchParams }: Props) {
   const { setup, compiled, findings } = await loadDraft();
   const tariff = setup?.tariffs.find((entry) => entry.code === code);
   if (!setup || !tariff) notFound();
-  const today = businessToday(setup);
+  const today = await businessToday(setup);
   const inForce = tariff.editions.find(
     (entry) => entry.from <= today && (entry.to === undefined || today <= entry.to),
   );

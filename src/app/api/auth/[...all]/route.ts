@@ -1,6 +1,3 @@
-import { auth } from "@/server/auth/auth";
+import { answerAuth } from "@/server/auth/answer-auth";
 
-const handle = (request: Request) => auth().handler(request);
-
-export const GET = handle;
-export const POST = handle;
+export const POST = answerAuth;

@@ -1,3 +1,4 @@
+import { route } from "@/server/api/call";
 import { postQuote } from "@/server/api/quotes";
 
-export const POST = postQuote;
+export const POST = route(postQuote);

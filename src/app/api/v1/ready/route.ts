@@ -1,4 +1,5 @@
+import { route } from "@/server/api/call";
 import { getReady } from "@/server/api/health";
 
+export const GET = route(getReady);
 export const dynamic = "force-dynamic";
-export const GET = getReady;

@@ -1,7 +1,7 @@
 import type { Setup } from "@/core/setup/setup";
 import { wordQuote } from "@/messages/word-quote";
 import { quoteWith, type Case } from "../../../tests/support/quote-with";
-import { withoutCosts } from "./without-costs";
+import { publicQuote } from "./public-quote";
 
 type Offer = Setup["offers"][number];
 
@@ -18,7 +18,7 @@ function told(change: (offer: Offer) => unknown, more: Partial<Case> = {}): stri
     ...more,
   });
   expect(JSON.stringify(quoted)).toContain("7.77");
-  return JSON.stringify(withoutCosts(wordQuote(quoted)));
+  return JSON.stringify(publicQuote(wordQuote(quoted)));
 }
 
 test.each<[string, (offer: Offer) => unknown]>([
@@ -55,4 +55,45 @@ test("what the customer pays, and when it comes, is still told with its steps", 
   expect(text).toContain('"gross":"14.64"');
   expect(text).toContain("Tax 22 % is 2.64 EUR: 14.64 EUR with tax.");
   expect(text).toContain("arrives-between");
+});
+
+test("neither a coupon's text, nor another group's name, nor how much lies where is told", () => {
+  const secret = quoteWith({
+    setup: (s) => {
+      const [first] = s.offers;
+      s.offers = [
+        first!,
+        { ...first!, code: "club", couponOnly: "HONEY" },
+        { ...first!, code: "trade", customerGroups: ["dealer-gold"] },
+        { ...first!, code: "thanks", free: { anyOf: [{ coupon: ["HONEY", "NECTAR"] }] } },
+        {
+          ...first!,
+          code: "steps",
+          plan: {
+            kind: "ladder",
+            match: "first",
+            rules: [{ when: [{ coupon: ["NECTAR"] }], then: { free: true } }],
+            otherwise: { terms: [{ constant: "3" }] },
+          },
+        },
+      ];
+    },
+    request: { coupon: "NECTAR" },
+  });
+  const all = JSON.stringify(wordQuote(secret));
+  for (const word of ["HONEY", "dealer-gold"]) expect(all).toContain(word);
+  const told = JSON.stringify(publicQuote(wordQuote(secret)));
+  for (const word of ["HONEY", "NECTAR", "dealer-gold"]) expect(told).not.toContain(word);
+  expect(told).toContain("Only with a coupon");
+  const stock = [
+    {
+      sku: "BOX",
+      name: "Box",
+      weight: { value: "2", unit: "kg" as const },
+      stock: [{ origin: "SHED", quantity: 7 }],
+    },
+  ];
+  const short = quoteWith({ items: stock, request: { lines: [{ sku: "BOX", quantity: 9 }] } });
+  expect(JSON.stringify(wordQuote(short))).toContain("7");
+  expect(JSON.stringify(publicQuote(wordQuote(short)))).not.toMatch(/\b7\b/);
 });

@@ -1,5 +1,7 @@
 const words: Readonly<Record<string, string>> = {
   "setup-changed": "changed",
+  "setup-changed-in-many-places": "changed many places",
+  "items-changed": "changed many items",
   "setup-replaced": "put a whole setup in place",
   "charge-applied": "applied a charge",
   "quantity-changed": "changed pieces",
@@ -29,9 +31,26 @@ const words: Readonly<Record<string, string>> = {
   "key-made": "made an API key",
   "key-revoked": "took back an API key",
   "trial-changed": "changed a trial",
+  "signed-in": "signed in",
+  "sign-in-failed": "failed to sign in",
+  "signed-out": "signed out",
+  "session-ended": "ended a session",
+  "own-name-changed": "changed their name",
+  "second-factor-required": "set who needs a second factor",
+  "password-link-made": "made a link for a new password",
+  "password-reset": "set a new password by a link",
+  "activity-exported": "exported activity",
+  "backup-made": "made a backup",
+  "backup-restored": "restored a backup",
+  "note-written": "wrote a note",
+  "note-removed": "removed a note",
+  "file-plan-kept": "kept how a file is read",
+  "items-imported": "imported items",
+  "customer-erased": "erased a customer",
+  "retention-set": "set how long customers' data are kept",
 };
 
 /** What somebody did, by its code in the record of activity. */
-export function deedWords(what: string): string {
+export function actionWords(what: string): string {
   return words[what] ?? what;
 }

@@ -4,21 +4,29 @@ import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
 import { askAuth } from "@/features/account";
 import { Button } from "@/ui/parts/button";
-import { takeUp } from "./actions";
+import { sent } from "@/features/submit";
+import { setPassword, takeUp } from "./actions";
 
-/** The password of somebody who was asked in; then they are signed in. */
-export function AcceptForm({ token, email }: { readonly token: string; readonly email: string }) {
+interface Props {
+  readonly token: string;
+  readonly email: string;
+  /** A first password, of somebody who was asked in, or another one for somebody who is here. */
+  readonly kind: "first" | "another";
+}
+
+/** The password of whoever holds a link; then they are signed in. */
+export function PasswordForm({ token, email, kind }: Props) {
   const router = useRouter();
-  const [password, setPassword] = useState("");
+  const [password, type] = useState("");
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
-    const answer = await takeUp({ token, password }).catch(() => undefined);
-    if (answer?.ok) await askAuth("/sign-in/email", { email, password });
+    const answer = await sent((kind === "first" ? takeUp : setPassword)({ token, password }));
+    if (answer.ok) await askAuth("/sign-in/email", { email, password });
     setBusy(false);
-    if (!answer?.ok) return setTrouble(answer?.text ?? "The server does not answer. Try again in a moment.");
+    if (!answer.ok) return setTrouble(answer.text);
     router.push("/orders");
     router.refresh();
   };
@@ -26,14 +34,14 @@ export function AcceptForm({ token, email }: { readonly token: string; readonly 
     <form onSubmit={(event) => void submit(event)} className="space-y-3">
       <input type="hidden" autoComplete="username" value={email} readOnly />
       <label className="block">
-        Your password, at least 10 signs
+        Your password, at least 12 characters
         <input
           className="control mt-0.5 h-9 w-full px-2"
           type="password"
           autoComplete="new-password"
           value={password}
-          onChange={(event) => setPassword(event.target.value)}
-          minLength={10}
+          onChange={(event) => type(event.target.value)}
+          minLength={12}
           required
           autoFocus
         />
@@ -44,7 +52,7 @@ export function AcceptForm({ token, email }: { readonly token: string; readonly 
         </p>
       )}
       <Button type="submit" kind="main" disabled={busy} className="h-9 w-full justify-center">
-        Come in
+        {kind === "first" ? "Come in" : "Set the password"}
       </Button>
     </form>
   );

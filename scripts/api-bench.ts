@@ -1,0 +1,3 @@
+import { benchApi } from "./bench/api";
+
+await benchApi();

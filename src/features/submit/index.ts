@@ -1,0 +1,2 @@
+export { sent } from "./sent";
+export { useSubmit } from "./use-submit";

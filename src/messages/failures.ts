@@ -1,0 +1,77 @@
+/** What the sentences of failures are made with, by code; codes that need nothing have no data. */
+export interface FailureData {
+  readonly "not-signed-in": Nothing;
+  readonly forbidden: Nothing;
+  readonly "second-factor-needed": Nothing;
+  readonly "not-found": Nothing;
+  readonly conflict: Nothing;
+  readonly invalid: Nothing;
+  /** A confirmed order. */
+  readonly locked: Nothing;
+  readonly "charge-out-of-date": Nothing;
+  readonly "last-admin": Nothing;
+  readonly "known-person": Nothing;
+  readonly "link-gone": Nothing;
+  readonly "weak-password": { readonly why: PasswordFault };
+  readonly "wrong-password": Nothing;
+  readonly "sign-in-refused": Nothing;
+  readonly "wrong-code": Nothing;
+  readonly "wrong-spare-code": Nothing;
+  readonly "sign-in-over": Nothing;
+  readonly "too-many-tries": { readonly seconds: number };
+  readonly "business-there": Nothing;
+  /** Too many wait for the same thing. */
+  readonly busy: Nothing;
+  readonly unavailable: Nothing;
+  /** A fault of ours: it is in the log under this number. */
+  readonly fault: { readonly number: string };
+  /** The browser's own: no answer came, so nobody knows whether it was stored. */
+  readonly unreachable: Nothing;
+}
+
+type Nothing = Readonly<Record<never, never>>;
+
+export type PasswordFault = "short" | "long" | "common" | "own";
+
+/** Why a use case did not happen. */
+export type FailureCode = keyof FailureData;
+
+const passwords: Readonly<Record<PasswordFault, string>> = {
+  short: "A password needs at least 12 characters.",
+  long: "A password has at most 200 characters.",
+  common: "This password is on lists of common ones. Choose another.",
+  own: "A password may not be your name or e-mail address. Choose another.",
+};
+
+const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string } = {
+  "not-signed-in": () => "You are signed out. Sign in again in another tab, then try once more.",
+  forbidden: () => "Your role does not allow this.",
+  "second-factor-needed": () => "Your role needs a second factor: turn it on under “Your sign-in” first.",
+  "not-found": () => "This is not there any more.",
+  conflict: () => "Someone else has changed this meanwhile. It is shown as it is now; try once more.",
+  invalid: () => "This can't be stored as it is.",
+  locked: () => "The order is confirmed and locked.",
+  "charge-out-of-date": () => "The order has changed since its charge was applied: apply it anew first.",
+  "last-admin": () => "This is the last administrator who can sign in: make somebody else one first.",
+  "known-person": () => "Somebody with this e-mail is here already.",
+  "link-gone": () => "This link was used, taken back, or has run out. Ask for another.",
+  "weak-password": ({ why }) => passwords[why],
+  "wrong-password": () => "This is not your password.",
+  "sign-in-refused": () => "E-mail and password do not belong together.",
+  "wrong-code": () => "This code does not fit, or was used already. Codes change every 30 seconds.",
+  "wrong-spare-code": () => "This spare code does not fit, or was used.",
+  "sign-in-over": () => "The sign-in has run out. Begin again.",
+  "too-many-tries": ({ seconds }) =>
+    `Too many tries. Wait ${seconds === 1 ? "a second" : `${seconds} seconds`}, then try again.`,
+  "business-there": () => "The business is there already.",
+  busy: () => "Nothing was stored: many changes are waiting just now. Try once more.",
+  unavailable: () => "Nothing was stored: the server can't reach its data. Try once more.",
+  fault: ({ number }) => `Something went wrong here, and nothing was stored. Report this number: ${number}`,
+  unreachable: () =>
+    "The server does not answer, so it is not known whether this was stored. Look, then try once more.",
+};
+
+/** Why something did not happen, in one sentence. */
+export function failureSentence<C extends FailureCode>(code: C, data: FailureData[C]): string {
+  return sentences[code](data);
+}
