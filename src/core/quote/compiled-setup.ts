@@ -106,14 +106,15 @@ function compileTariffs(
   return compiled;
 }
 
-/** Tables that an edit left alone, on a chart it left alone, are not compiled again. */
-const tables = new WeakMap<CompiledChart, WeakMap<Tariff, CompiledTariff>>();
+/** Tables that an edit left alone are not compiled again; on a chart that changed they keep all but the chart. */
+const tables = new WeakMap<Tariff, CompiledTariff>();
 
 function tariffOn(chart: CompiledChart, tariff: Tariff): CompiledTariff {
-  const own = tables.get(chart) ?? new WeakMap<Tariff, CompiledTariff>();
-  const known = own.get(tariff) ?? compileTariff(tariff, chart);
-  tables.set(chart, own.set(tariff, known));
-  return known;
+  const known = tables.get(tariff);
+  if (known?.chart === chart) return known;
+  const compiled = known ? { ...known, chart } : compileTariff(tariff, chart);
+  tables.set(tariff, compiled);
+  return compiled;
 }
 
 function compileServices(

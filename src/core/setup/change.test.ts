@@ -1,7 +1,9 @@
 import fc from "fast-check";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { applyChanges } from "./change";
+import { findDangling } from "./dangling";
 import { inverse, type Change } from "./inverse";
+import { indexOfSegment, splitPath } from "./path";
 
 const cell = "tariffs/PARCEL-BUY/editions/2026/rows/0/rates/0";
 
@@ -51,6 +53,55 @@ test("a new reference to nothing is refused at its own place", () => {
     problems({ path: "services/PARCEL/rate", from: { tariff: "PARCEL-BUY" }, to: { tariff: "NONE" } }),
   ).toEqual(["unknown-code services/PARCEL/rate/tariff"]);
 });
+
+test("what a change makes point nowhere is what a search of everything finds", () => {
+  const setup = smallestSetup();
+  const chart = setup.zoneCharts[0]!;
+  const service = setup.services[0]!;
+  const tried: Change[] = [
+    { path: cell, from: "4.20", to: "5" },
+    { path: "zoneCharts/ALL/entries/0", from: chart.entries[0]!, to: { ...chart.entries[0]!, zone: "NONE" } },
+    { path: "zoneCharts/ALL/entries/0", to: { zone: "NONE", country: "FR" } },
+    { path: "zoneCharts/ALL/entries/0", to: { zone: null, country: "FR" } },
+    { path: "zoneCharts/ALL/entries/0", to: { zone: "1", country: "FR" } },
+    { path: "zoneCharts/ALL/zones/1/code", from: chart.zones[1]!.code, to: "9" },
+    { path: "zoneCharts/ALL/code", from: "ALL", to: "SOME" },
+    { path: "tariffs/PARCEL-BUY/zoneChart", from: "ALL", to: "NONE" },
+    { path: "tariffs/PARCEL-BUY/editions/2026/rows/0/zone", from: "1", to: "NONE" },
+    { path: "services/PARCEL/transit/byZone", to: [{ zone: "NONE", minDays: 1, maxDays: 2 }] },
+    { path: "services/PARCEL/carrier", from: service.carrier, to: "NONE" },
+    { path: "offers/parcel/onlyGoodsClasses", to: ["NONE"] },
+    { path: "itemExceptions/0", to: { goodsClass: "NONE", do: "ban" } },
+    { path: "sourcing/fallbackOrigin", to: "NONE" },
+    { path: "carriers/POST", from: setup.carriers[0]! },
+  ];
+  let refused = 0;
+  for (const change of tried) {
+    const result = applyChanges(setup, [change]);
+    const found = result.ok ? [] : result.problems;
+    // what a search of the whole of the changed setup finds, made without asking
+    const changed = structuredClone(setup);
+    put(changed, change);
+    const dangling = findDangling(changed).map(({ path }) => path);
+    expect({ change, refused: found.length > 0 }).toEqual({ change, refused: dangling.length > 0 });
+    if (found[0]?.code === "unknown-code") expect(found.map(({ path }) => path)).toEqual(dangling);
+    refused += Number(found.length > 0);
+  }
+  expect(refused).toBe(12);
+});
+
+/** Makes a change by hand, whatever comes of it. */
+function put(at: object, { path, to, from }: Change): void {
+  const segments = splitPath(path);
+  const last = segments.pop()!;
+  let inner = at as Record<string, unknown> | unknown[];
+  for (const segment of segments)
+    inner = (Array.isArray(inner) ? inner[indexOfSegment(inner, segment)] : inner[segment]) as typeof inner;
+  if (!Array.isArray(inner)) inner[last] = to;
+  else if (from === undefined) inner.splice(Number(last), 0, to);
+  else if (to === undefined) inner.splice(indexOfSegment(inner, last), 1);
+  else inner[indexOfSegment(inner, last)] = to;
+}
 
 test("an optional group is begun by its first field and its fields can go again", () => {
   const begun = apply({ path: "services/PARCEL/limits/maxParcels", to: 3 });

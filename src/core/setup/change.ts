@@ -1,7 +1,8 @@
 import type { Change } from "./inverse";
-import { findDangling } from "./dangling";
+import { danglingIn, findDangling, inheritNoDangling } from "./dangling";
 import { business, exchangeRate } from "./business";
 import { itemException, sourcing } from "./offer";
+import { nearest } from "./nearest";
 import { parseWith, type Parsed } from "./parse-setup";
 import { indexOfSegment, joinPath, splitPath, type Json } from "./path";
 import type { Problem } from "./problem";
@@ -33,6 +34,7 @@ export function applyChanges(setup: Setup, changes: readonly Change[]): Parsed<C
   if (!checked.ok) return checked;
   const dangling = newlyDangling(setup, checked.value, applied);
   if (dangling.length > 0) return { ok: false, problems: dangling };
+  inheritNoDangling(setup, checked.value);
   return {
     ok: true,
     value: {
@@ -243,12 +245,50 @@ function duplicateWithin(setup: Setup, list: CodedList, member: { code: string }
   );
 }
 
+/**
+ * Where changes can make a reference point nowhere: anywhere, when a code can go or a table gets another chart; else only in
+ * the members they touch, and in a chart whose entries alone changed in those entries.
+ */
+function reachOf(changes: readonly Change[]): "everywhere" | ReadonlySet<string> {
+  const touched = new Set<string>();
+  for (const change of changes) {
+    const segments = splitPath(change.path);
+    const [list = "", member = "", field] = segments;
+    const last = segments.at(-1) ?? "";
+    const takesCodes = field === undefined || field === "zones" || last === "code" || last === "zoneChart";
+    if (takesCodes && list in memberSchemas) return "everywhere";
+    if (!isWholeEntry(change)) touched.add(joinPath(list, member));
+  }
+  return touched;
+}
+
+/** Entries put in that name a zone their chart does not have. */
+function strangeEntries(setup: Setup, changes: readonly Change[]): Problem[] {
+  const zones = new Map(
+    setup.zoneCharts.map((chart) => [chart.code, new Set(chart.zones.map((z) => z.code))]),
+  );
+  return changes.filter(isWholeEntry).flatMap(({ path, from, to }): Problem[] => {
+    const [, chart = ""] = splitPath(path);
+    const zoneOf = (entry: Json | undefined) => (entry as { zone?: string | null } | undefined)?.zone;
+    const code = zoneOf(to);
+    const own = zones.get(chart);
+    if (!own || code === undefined || code === null || own.has(code) || code === zoneOf(from)) return [];
+    const hint = nearest(code, [...own]);
+    const data = { list: "zones", code, chart };
+    return [{ code: "unknown-code", path: `${path}/zone`, data, ...(hint ? { hint } : {}) }];
+  });
+}
+
 /** References that pointed somewhere before and point nowhere now, said at the change that made them so. */
 function newlyDangling(before: Setup, after: Setup, changes: readonly Change[]): Problem[] {
-  const known = new Set(findDangling(before).map((problem) => `${problem.path} ${problem.data.code ?? ""}`));
-  const fresh = findDangling(after).filter(
-    (problem) => !known.has(`${problem.path} ${problem.data.code ?? ""}`),
-  );
+  const reach = reachOf(changes);
+  const search =
+    reach === "everywhere"
+      ? findDangling
+      : (setup: Setup) => danglingIn(setup, (list, code) => reach.has(joinPath(list, code)));
+  const known = new Set(search(before).map((problem) => `${problem.path} ${problem.data.code ?? ""}`));
+  const fresh = search(after).filter((problem) => !known.has(`${problem.path} ${problem.data.code ?? ""}`));
+  if (reach !== "everywhere") return [...fresh, ...strangeEntries(after, changes)];
   const removal = changes.find((change) => change.to === undefined || /(^|\/)code$/.test(change.path));
   const first = fresh[0];
   if (

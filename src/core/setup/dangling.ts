@@ -1,6 +1,6 @@
 import { nearest } from "./nearest";
 import type { Problem } from "./problem";
-import { references, type Reference } from "./references";
+import { references, type Reference, type Wanted } from "./references";
 import { codedLists, type Setup } from "./setup";
 
 /** The codes a list defines, by the key `listKey` gives. */
@@ -23,16 +23,26 @@ const known = new WeakMap<Setup, readonly Problem[]>();
 export function findDangling(setup: Setup): readonly Problem[] {
   let problems = known.get(setup);
   if (!problems) {
-    problems = searchDangling(setup);
+    problems = danglingIn(setup);
     known.set(setup, problems);
   }
   return problems;
 }
 
-function searchDangling(setup: Setup): Problem[] {
+/**
+ * Notes of a changed setup that it has no more dangling references than the one it was made of, which had none: whoever asks
+ * next need not search all of it.
+ */
+export function inheritNoDangling(before: Setup, after: Setup): void {
+  const problems = known.get(before);
+  if (problems?.length === 0) known.set(after, problems);
+}
+
+/** The dangling ones of the wanted members alone: what an edit looks at that takes no code away. */
+export function danglingIn(setup: Setup, wanted?: Wanted): Problem[] {
   const defined = definitions(setup);
   const problems: Problem[] = [];
-  for (const reference of references(setup)) {
+  for (const reference of references(setup, wanted)) {
     const known = defined.get(listKey(reference));
     // a zone of a chart that is missing is one mistake, not two
     if (!known || known.has(reference.code)) continue;

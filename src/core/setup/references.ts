@@ -14,25 +14,31 @@ export interface Reference {
 
 type Emit = (list: Reference["list"], code: string | undefined, path: string, chart?: string) => void;
 
-/** Every reference of a setup, in the order of the setup. */
-export function references(setup: Setup): Reference[] {
+/** Says of a member of a list (a part of the setup by its first two segments) whether its references are wanted. */
+export type Wanted = (list: CodedList, code: string) => boolean;
+
+/** Every reference of a setup, in the order of the setup; of its coded lists those of the wanted members. */
+export function references(setup: Setup, wanted: Wanted = () => true): Reference[] {
   const found: Reference[] = [];
   const emit: Emit = (list, code, path, chart) => {
     if (code !== undefined) found.push({ list, code, path, ...(chart === undefined ? {} : { chart }) });
   };
-  ofOrigins(setup, emit);
-  ofCharts(setup, emit);
-  ofServices(setup, emit);
-  ofTariffs(setup, emit);
-  ofOffers(setup, emit);
+  const of = <T extends { readonly code: string }>(list: CodedList, members: readonly T[]): T[] =>
+    members.filter(({ code }) => wanted(list, code));
+  const charts = new Map(setup.tariffs.map((tariff) => [tariff.code, tariff.zoneChart]));
+  ofOrigins(of("origins", setup.origins), emit);
+  ofCharts(of("zoneCharts", setup.zoneCharts), emit);
+  ofServices(of("services", setup.services), charts, emit);
+  ofTariffs(of("tariffs", setup.tariffs), emit);
+  ofOffers(of("offers", setup.offers), emit);
   setup.itemExceptions.forEach((entry, i) => {
     emit("goodsClasses", entry.goodsClass, joinPath("itemExceptions", i, "goodsClass"));
     emit("offers", entry.offer, joinPath("itemExceptions", i, "offer"));
   });
-  for (const channel of setup.channels)
+  for (const channel of of("channels", setup.channels))
     if (channel.preselect !== undefined && !["cheapest", "fastest", "first"].includes(channel.preselect))
       emit("offers", channel.preselect, joinPath("channels", channel.code, "preselect"));
-  setup.connections.forEach((entry) =>
+  of("connections", setup.connections).forEach((entry) =>
     emit("carriers", entry.carrier, joinPath("connections", entry.code, "carrier")),
   );
   emit("origins", setup.sourcing.fallbackOrigin, "sourcing/fallbackOrigin");
@@ -49,8 +55,8 @@ function each(
   codes?.forEach((code, index) => emit(list, code, `${path}/${index}`, chart));
 }
 
-function ofOrigins(setup: Setup, emit: Emit): void {
-  for (const origin of setup.origins)
+function ofOrigins(origins: Setup["origins"], emit: Emit): void {
+  for (const origin of origins)
     each(
       emit,
       "goodsClasses",
@@ -59,8 +65,8 @@ function ofOrigins(setup: Setup, emit: Emit): void {
     );
 }
 
-function ofCharts(setup: Setup, emit: Emit): void {
-  for (const chart of setup.zoneCharts) {
+function ofCharts(zoneCharts: Setup["zoneCharts"], emit: Emit): void {
+  for (const chart of zoneCharts) {
     each(emit, "origins", chart.origins, joinPath("zoneCharts", chart.code, "origins"));
     chart.entries.forEach((entry, i) =>
       emit(
@@ -73,9 +79,8 @@ function ofCharts(setup: Setup, emit: Emit): void {
   }
 }
 
-function ofServices(setup: Setup, emit: Emit): void {
-  const charts = new Map(setup.tariffs.map((tariff) => [tariff.code, tariff.zoneChart]));
-  for (const service of setup.services) {
+function ofServices(services: Setup["services"], charts: ReadonlyMap<string, string>, emit: Emit): void {
+  for (const service of services) {
     const at = (...rest: (string | number)[]) => joinPath("services", service.code, ...rest);
     emit("carriers", service.carrier, at("carrier"));
     each(emit, "origins", service.origins, at("origins"));
@@ -102,8 +107,8 @@ function ofServices(setup: Setup, emit: Emit): void {
   }
 }
 
-function ofTariffs(setup: Setup, emit: Emit): void {
-  for (const tariff of setup.tariffs) {
+function ofTariffs(tariffs: Setup["tariffs"], emit: Emit): void {
+  for (const tariff of tariffs) {
     emit("zoneCharts", tariff.zoneChart, joinPath("tariffs", tariff.code, "zoneChart"));
     for (const edition of tariff.editions)
       edition.rows.forEach((row, i) =>
@@ -117,8 +122,8 @@ function ofTariffs(setup: Setup, emit: Emit): void {
   }
 }
 
-function ofOffers(setup: Setup, emit: Emit): void {
-  for (const offer of setup.offers) {
+function ofOffers(offers: Setup["offers"], emit: Emit): void {
+  for (const offer of offers) {
     const at = (...rest: (string | number)[]) => joinPath("offers", offer.code, ...rest);
     each(emit, "channels", offer.channels, at("channels"));
     each(emit, "services", offer.services, at("services"));

@@ -143,8 +143,6 @@ function tooHeavy({ services, goodsClasses }: ItemGrounds, item: Item): ItemRule
   });
 }
 
-const ranks = { item: 0, goodsClass: 1, all: 2 } as const;
-
 function exceptions({ itemExceptions }: ItemGrounds, item: Item): ItemRule[] {
   const own = itemExceptions.flatMap((exception, index) => {
     if (exception.item !== undefined && exception.item !== item.sku) return [];
@@ -155,7 +153,7 @@ function exceptions({ itemExceptions }: ItemGrounds, item: Item): ItemRule[] {
   });
   own.sort(
     (a, b) =>
-      ranks[a.by] - ranks[b.by] ||
+      specific(b.exception) - specific(a.exception) ||
       Number(a.exception.offer === undefined) - Number(b.exception.offer === undefined) ||
       a.index - b.index,
   );
@@ -165,21 +163,22 @@ function exceptions({ itemExceptions }: ItemGrounds, item: Item): ItemRule[] {
     by,
     offer: exception.offer,
     destinations: exception.destinations ?? [],
-    isBeaten: own.slice(0, i).some((other) => beats(other, { exception, by })),
+    isBeaten: own.slice(0, i).some((other) => beats(other.exception, exception)),
     source: joinPath("itemExceptions", index),
   }));
 }
 
 /** Whether one exception counts wherever another could: it is for all destinations, and for its offer or any. */
-function beats(
-  one: { readonly exception: ItemException; readonly by: keyof typeof ranks },
-  other: { readonly exception: ItemException; readonly by: keyof typeof ranks },
-): boolean {
-  const everywhere = (one.exception.destinations ?? []).length === 0;
-  const offers = one.exception.offer === undefined || one.exception.offer === other.exception.offer;
-  // of the same item or class, one with a destination is narrower than one without
-  const narrower = one.by === other.by && (other.exception.destinations ?? []).length > 0;
-  const named =
-    one.by === other.by && one.exception.offer === undefined && other.exception.offer !== undefined;
-  return everywhere && offers && !narrower && !named;
+function beats(one: ItemException, other: ItemException): boolean {
+  const everywhere = (one.destinations ?? []).length === 0;
+  const offers = one.offer === undefined || one.offer === other.offer;
+  if (!everywhere || !offers || specific(one) < specific(other)) return false;
+  if (specific(one) > specific(other)) return true;
+  // of the same items, one with a destination or an offer is narrower than one without
+  const named = one.offer === undefined && other.offer !== undefined;
+  return !named && (other.destinations ?? []).length === 0;
 }
+
+/** How narrowly an exception says which items it is for: an item, of those one with its class too; a class; any. */
+const specific = ({ item, goodsClass }: ItemException): number =>
+  (item === undefined ? 0 : 2) + (goodsClass === undefined ? 0 : 1);

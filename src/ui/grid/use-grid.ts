@@ -31,6 +31,7 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
   const { typing, setTyping, begin, type } = useTyping(source, active, unstored);
   const paste = usePaste(source, store);
   useActiveRow(source, active, { setActive, setAnchor, leave });
+  useBackToRefused(source, active, typing === undefined ? unstored.at : undefined, go);
 
   const block = useMemo(() => blockBetween(anchor, active), [anchor, active]);
   const finish = useCallback(
@@ -170,6 +171,18 @@ function useActiveRow(source: GridSource, active: Place, { setActive, setAnchor,
     followed.current = { row: active.row, name: source.rowKey?.(active.row), source };
     if (active.row !== row) leave(row);
   }, [source, active.row, setActive, setAnchor, leave]);
+}
+
+/** Enter in a new row goes on below it before it is stored: when it is refused there is no row there, and it goes back. */
+function useBackToRefused(
+  source: GridSource,
+  active: Place,
+  at: Place | undefined,
+  go: (to: Place) => void,
+): void {
+  useEffect(() => {
+    if (at && active.row >= source.rows && at.row < source.rows) go(at);
+  }, [at, active.row, source.rows, go]);
 }
 
 export type Grid = ReturnType<typeof useGrid>;
