@@ -17,6 +17,8 @@ const sentences: Sentences = {
     `Zone ${d.zone}: ${d.empty === d.of ? "no break" : `${d.empty} of ${d.of} breaks`} ${d.empty === d.of ? "has a rate" : "have no rate"}.`,
   "rate-falls": (d) =>
     `Zone ${d.zone}: ${money(d.before)} at ${quantity(d.edge)}, but ${money(d.after)} just beyond it.`,
+  "rate-stands-out": (d) =>
+    `Zone ${d.zone}: ${money(d.rate)} stands beside ${money(d.near)}: is a decimal sign missing?`,
   "last-break-below-limit": (d) =>
     `The table ends at ${quantity(d.last)}, ${d.service} takes up to ${quantity(d.limit)}: nothing between is rated.`,
   "edges-look-like-grams": (d) =>
@@ -36,6 +38,8 @@ const sentences: Sentences = {
   "free-always": () => "Free delivery is always reached: every order meets it.",
   "offer-without-service": () =>
     "No service behind this offer is switched on and leaves from an origin that is.",
+  "offer-without-charge": () =>
+    "It has no rule and no amount yet: nobody is offered it. Say what it charges, or switch it off.",
   "exchange-rate-missing": (d) =>
     `There is no exchange rate from ${d.from} to ${d.to}, which ${d.neededBy} needs.`,
   "limit-suspicious": (d) => `A limit of ${quantity(d.limit)} looks odd: was it meant in ${d.likely}?`,
@@ -48,6 +52,8 @@ const sentences: Sentences = {
   "item-without-size": (d) => `${d.sku} has no size.`,
   "item-too-heavy": (d) =>
     `${d.sku} weighs ${quantity(d.weight)}; no service takes more than ${quantity(d.most)}.`,
+  "item-weight-suspicious": (d) => `${d.sku} weighs ${quantity(d.weight)} a piece: is the unit right?`,
+  "exception-unknown-item": (d) => `There is no item “${d.sku}”: the exception never counts.`,
   "item-unknown-class": (d) => `${d.sku} is of the goods class “${d.goodsClass}”, which is not there.`,
 };
 

@@ -34,6 +34,33 @@ const provoking: Record<FindingCode, [change: Change, source: string, sentence: 
     "offers/parcel/services/0",
     "There is no “PARCL”; did you mean “PARCEL”.",
   ],
+  "rate-stands-out": [
+    (s) => {
+      const [edition] = s.tariffs[0]!.editions;
+      edition!.breaks = ["2", "5", "10"].map((edge) => ({ edge, rate: "flat" }));
+      edition!.rows.forEach(
+        (row, i) => (row.rates = i === 0 ? ["4.20", "4.90", "6.90"] : ["9", "1000", "24"]),
+      );
+    },
+    "tariffs/PARCEL-BUY/editions/2026/rows/1/rates/1",
+    "Zone 2: 1000.00 EUR stands beside 9.00 EUR: is a decimal sign missing?",
+  ],
+  "offer-without-charge": [
+    ladder({ kind: "ladder", match: "first", rules: [] }),
+    "offers/parcel/plan",
+    "It has no rule and no amount yet: nobody is offered it. Say what it charges, or switch it off.",
+  ],
+  "item-weight-suspicious": [
+    () => undefined,
+    "items/BOX",
+    "BOX weighs 99999999999 kg a piece: is the unit right?",
+    { ...box, weight: kg("99999999999") },
+  ],
+  "exception-unknown-item": [
+    (s) => s.itemExceptions.push({ item: "BXO", do: "ban" }),
+    "itemExceptions/0/item",
+    "There is no item “BXO”: the exception never counts.",
+  ],
   "zone-conflict": [
     (s) =>
       s.zoneCharts[0]!.entries.push(

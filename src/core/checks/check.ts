@@ -4,10 +4,11 @@ import type { Item } from "../setup/item";
 import type { Setup } from "../setup/setup";
 import { editionFindings } from "./edition-findings";
 import { finding, type Finding } from "./finding";
-import { itemFindings } from "./item-findings";
+import { exceptionFindings, itemFindings } from "./item-findings";
 import { ladderFindings } from "./ladder-findings";
 import { nameFindings } from "./name-findings";
 import { offerFindings } from "./offer-findings";
+import { outlyingRates } from "./outlying-rates";
 import { percentFindings } from "./percent-findings";
 import { sellBelowBuy } from "./sell-below-buy";
 import { fallingRates, tableFindings } from "./tariff-findings";
@@ -26,6 +27,7 @@ export function check(setup: Setup, items: readonly Item[] = [], today?: string)
     ...codes(setup),
     ...zoneFindings(setup),
     ...tableFindings(setup),
+    ...outlyingRates(setup),
     ...editionFindings(setup, today),
     ...ladderFindings(setup),
     ...percentFindings(setup),
@@ -37,6 +39,7 @@ export function check(setup: Setup, items: readonly Item[] = [], today?: string)
           ...offerFindings(compiled.value),
           ...(today === undefined ? [] : sellBelowBuy(compiled.value, today)),
           ...itemFindings(compiled.value, items),
+          ...exceptionFindings(setup, items),
         ]
       : []),
   ];

@@ -12,6 +12,7 @@ export interface FindingData {
   "zones-without-row": { tariff: string; edition: string; zones: readonly string[] };
   "empty-cells": { tariff: string; edition: string; zone: string; empty: number; of: number };
   "rate-falls": { tariff: string; zone: string; edge: Quantity; before: MoneyText; after: MoneyText };
+  "rate-stands-out": { tariff: string; zone: string; rate: MoneyText; near: MoneyText };
   "last-break-below-limit": { tariff: string; service: string; last: Quantity; limit: Quantity };
   "edges-look-like-grams": { tariff: string; last: Quantity; limit: Quantity };
   "edition-gap": { tariff: string; after: string; before: string };
@@ -24,6 +25,7 @@ export interface FindingData {
   "free-never": { offer: string };
   "free-always": { offer: string };
   "offer-without-service": { offer: string };
+  "offer-without-charge": { offer: string };
   "exchange-rate-missing": { from: string; to: string; neededBy: string };
   "limit-suspicious": { service: string; limit: Quantity; likely: string };
   "percent-suspicious": { percent: string };
@@ -39,6 +41,8 @@ export interface FindingData {
   "item-without-weight": { sku: string };
   "item-without-size": { sku: string };
   "item-too-heavy": { sku: string; weight: Quantity; most: Quantity };
+  "item-weight-suspicious": { sku: string; weight: Quantity };
+  "exception-unknown-item": { sku: string };
   "item-unknown-class": { sku: string; goodsClass: string };
 }
 

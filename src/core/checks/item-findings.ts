@@ -2,8 +2,12 @@ import { Decimal } from "../money/decimal";
 import type { CompiledSetup } from "../quote/compiled-setup";
 import type { Item } from "../setup/item";
 import { joinPath } from "../setup/path";
+import type { Setup } from "../setup/setup";
 import { inKilograms, shownIn } from "../units/unit";
 import { finding, type Finding } from "./finding";
+
+/** Kilograms beyond which one piece's weight is more likely a wrong unit. */
+const HEAVY = Decimal.whole(10_000);
 
 /** Items that ship and lack a weight or a size, are heavier than any service takes, or of a class nobody knows. */
 export function itemFindings(compiled: CompiledSetup, items: readonly Item[]): Finding[] {
@@ -20,6 +24,8 @@ export function itemFindings(compiled: CompiledSetup, items: readonly Item[]): F
       const path = joinPath("items", sku);
       const weight = item.weight ?? (goodsClass === undefined ? undefined : defaultWeights.get(goodsClass));
       const found: Finding[] = [];
+      if (item.weight && inKilograms(item.weight).moreThan(HEAVY))
+        found.push(finding("item-weight-suspicious", "warning", { sku, weight: item.weight }, path));
       if (goodsClass !== undefined && !classes.has(goodsClass))
         found.push(finding("item-unknown-class", "warning", { sku, goodsClass }, `${path}/goodsClass`));
       if (!weight) found.push(finding("item-without-weight", "warning", { sku }, path));
@@ -30,6 +36,17 @@ export function itemFindings(compiled: CompiledSetup, items: readonly Item[]): F
       if (!size && sizesMatter) found.push(finding("item-without-size", "note", { sku }, path));
       return found;
     });
+}
+
+/** Exceptions for items that the catalogue does not have; a catalogue that is empty is not held against them. */
+export function exceptionFindings({ itemExceptions }: Setup, items: readonly Item[]): Finding[] {
+  if (items.length === 0) return [];
+  const known = new Set(items.map(({ sku }) => sku));
+  return itemExceptions.flatMap(({ item: sku }, index) =>
+    sku === undefined || known.has(sku)
+      ? []
+      : [finding("exception-unknown-item", "warning", { sku }, `${joinPath("itemExceptions", index)}/item`)],
+  );
 }
 
 /** The most one piece may weigh for any service that is on; `undefined` when one has no limit. */

@@ -2,6 +2,7 @@ import type { CompiledOffer } from "../quote/compiled-offer";
 import type { CompiledSetup } from "../quote/compiled-setup";
 import type { CompiledService } from "../services/compiled-service";
 import { joinPath } from "../setup/path";
+import type { Plan } from "../setup/plan";
 import { finding, type Finding } from "./finding";
 import { countriesOf } from "./zone-findings";
 
@@ -12,6 +13,7 @@ export function offerFindings(compiled: CompiledSetup): Finding[] {
   ];
   return [
     ...offers.filter((offer) => offer.offer.active && !works(compiled, offer)).map(withoutService),
+    ...offers.filter(({ offer }) => offer.active && chargesNobody(offer.plan)).map(withoutCharge),
     ...countriesWithout(compiled),
     ...missingRates(compiled),
   ];
@@ -19,6 +21,16 @@ export function offerFindings(compiled: CompiledSetup): Finding[] {
 
 function withoutService({ offer, path }: CompiledOffer): Finding {
   return finding("offer-without-service", "warning", { offer: offer.code }, `${path}/services`);
+}
+
+/** A ladder without a rule, or classes without one, and nothing otherwise: what was begun and not finished. */
+function chargesNobody(plan: Plan): boolean {
+  if (plan.kind === "ladder") return plan.rules.length === 0 && !plan.otherwise;
+  return plan.kind === "byGoodsClass" && plan.classes.length === 0 && !plan.otherwise;
+}
+
+function withoutCharge({ offer, path }: CompiledOffer): Finding {
+  return finding("offer-without-charge", "error", { offer: offer.code }, `${path}/plan`);
 }
 
 const isOn = ({ service, carrierActive }: CompiledService) => service.active && carrierActive;

@@ -10,11 +10,11 @@ export function shownValue(axis: CompiledAxis, base: Decimal): Quantity {
 }
 
 /** Cells may have more digits than the currency (0.0415 per kg): shown whole, never rounded away. */
-export function cellMoney(axis: CompiledAxis, amount: Decimal): MoneyText {
+export function cellMoney(axis: Pick<CompiledAxis, "currency">, amount: Decimal): MoneyText {
   return { amount: cellFigure(axis, amount), currency: axis.currency };
 }
 
-export function cellFigure({ currency }: CompiledAxis, amount: Decimal): string {
+export function cellFigure({ currency }: Pick<CompiledAxis, "currency">, amount: Decimal): string {
   const whole = roundMoney(amount, currency).equals(amount);
   return whole ? moneyText(amount, currency) : amount.rounded(6, "halfAwayFromZero").toString();
 }

@@ -78,8 +78,9 @@ export function CarrierRecord({ carrier, services, taken, origins, parts, notice
             carrier: carrier.code,
             tier: "standard",
             transit: { minDays: 1, maxDays: 3 },
+            // off until somebody says what it costs
             rate: { none: true },
-            active: true,
+            active: false,
           })}
         />
       </div>

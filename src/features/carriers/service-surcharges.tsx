@@ -5,11 +5,21 @@ import { useState } from "react";
 import type { Json } from "@/core/setup/path";
 import { joinPath } from "@/core/setup/path";
 import type { Service } from "@/core/setup/service";
-import { DraftChoice, DraftDecimal, DraftText, useCommit, useDraft } from "@/features/draft";
+import {
+  changeAt,
+  DraftChoice,
+  DraftDecimal,
+  DraftText,
+  useCommit,
+  useDraft,
+  useNewMember,
+} from "@/features/draft";
 import { movedTo } from "@/features/edits";
-import { AmountEditor, ConditionsEditor, type RuleChoices } from "@/features/rules";
+import { AmountEditor, ConditionsEditor, NewAmount, type RuleChoices } from "@/features/rules";
+import { useTried } from "@/ui/fields/use-tried";
 import { Button } from "@/ui/parts/button";
 import { Section } from "@/ui/parts/section";
+import { Trouble } from "@/ui/parts/trouble";
 import { surchargeSentences, type Currencies } from "./service-words";
 
 type Surcharge = NonNullable<Service["surcharges"]>[number];
@@ -27,25 +37,20 @@ interface Props {
 export function ServiceSurcharges({ path, service, choices, chargeTypes, currencies }: Props) {
   const { mayEdit, commit } = useDraft();
   const [open, setOpen] = useState<string>();
-  const [trouble, setTrouble] = useState<string>();
+  const { trouble, tried } = useTried();
   const list = service.surcharges ?? [];
   const sentences = surchargeSentences(service, currencies);
-  const store = async (to: readonly Surcharge[]) => {
-    const answer = await commit([
-      {
-        path,
-        ...(service.surcharges ? { from: service.surcharges as Json } : {}),
-        ...(to.length > 0 ? { to: to as Json } : {}),
-      },
-    ]);
-    setTrouble(answer.ok ? undefined : answer.text);
-    return answer.ok;
+  const store = (to: readonly Surcharge[]) => {
+    const next = to.length > 0 ? (to as Json) : undefined;
+    return commit([changeAt(path, service.surcharges as Json | undefined, next)]);
   };
-  const add = async () => {
+  const fresh = useNewMember<Pick<Surcharge, "name" | "amount">>(`${path}/+`, async (added) => {
     const code = freeCode(list.map((one) => one.code));
-    if (await store([...list, { code, name: "New surcharge", amount: { fixed: "0" } }])) setOpen(code);
-  };
-  const move = (from: number, to: number) => void store(movedTo(list, from, to));
+    const answer = await store([...list, { code, ...added }]);
+    if (answer.ok) setOpen(code);
+    return answer;
+  });
+  const move = (from: number, to: number) => tried(store(movedTo(list, from, to)));
   const small = "rounded-sm p-1 hover:bg-well disabled:opacity-30";
   return (
     <Section name="Surcharges">
@@ -87,7 +92,7 @@ export function ServiceSurcharges({ path, service, choices, chargeTypes, currenc
                     type="button"
                     className={small}
                     aria-label={`Take away ${surcharge.name}`}
-                    onClick={() => void store(list.filter((_, at) => at !== i))}
+                    onClick={() => tried(store(list.filter((_, at) => at !== i)))}
                   >
                     <X size={13} aria-hidden />
                   </button>
@@ -106,13 +111,21 @@ export function ServiceSurcharges({ path, service, choices, chargeTypes, currenc
           </li>
         ))}
       </ol>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
+      <Trouble text={trouble} />
+      {mayEdit && fresh.value && (
+        <NewAmount
+          what="surcharge"
+          value={fresh.value}
+          currency={currencies.carrier}
+          onCommit={fresh.onCommit}
+          onDiscard={fresh.discard}
+        />
       )}
-      {mayEdit && (
-        <Button className="mt-1.5" onClick={() => void add()}>
+      {mayEdit && !fresh.value && (
+        <Button
+          className="mt-1.5"
+          onClick={() => fresh.begin({ name: "New surcharge", amount: { fixed: "" } })}
+        >
           Add a surcharge
         </Button>
       )}

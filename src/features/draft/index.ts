@@ -16,6 +16,7 @@ export { DraftPlaces } from "./draft-places";
 export { DraftProvider, useDraft } from "./draft-provider";
 export type { DraftEvent } from "./draft-signals";
 export { DraftTable, type TableColumn } from "./draft-table";
+export { useNewMember } from "./use-unfinished";
 export { useDraftValue } from "./use-draft-value";
 export { DraftWorkdays } from "./draft-workdays";
 export { FindingsNote } from "./findings-note";

@@ -5,6 +5,8 @@ import type { Json } from "@/core/setup/path";
 import type { Committed } from "@/ui/fields/commit";
 import { changeAt } from "./draft-fields";
 import { useDraft } from "./draft-provider";
+import { isUnfinished } from "./unfinished";
+import { useKeptUnfinished } from "./use-unfinished";
 
 /** What somebody set here, from when it was sent until the page shows it as the draft's. */
 interface Sent<T> {
@@ -18,7 +20,7 @@ interface Sent<T> {
 /**
  * A value at a path that several fields make together. What is set counts at once, so that the next field builds on it
  * and not on what the page showed before; a refusal brings back what is stored. `onTyping` tells of a value that is being
- * typed, with nothing when typing is over.
+ * typed, with nothing when typing is over. A value with an amount still to be typed stays here until it is.
  */
 export function useDraftValue<T>(path: string, stored: T | undefined) {
   const { signals, commit } = useDraft();
@@ -27,17 +29,28 @@ export function useDraftValue<T>(path: string, stored: T | undefined) {
   useEffect(() => {
     shown.current = stored;
   }, [stored]);
+  const [unfinished, keep] = useKeptUnfinished<T>(path);
   const value = sent && (sent.waiting > 0 || sent.over === stored) ? sent.to : stored;
   const from = value as Json | undefined;
   return {
-    value,
+    value: unfinished ?? value,
     onCommit: async (to: T | undefined): Promise<Committed> => {
+      if (isUnfinished(to)) {
+        keep(to);
+        return { ok: true };
+      }
+      if (to === undefined && value === undefined) {
+        // what was begun here and never stored is given up
+        keep(undefined);
+        return { ok: true };
+      }
       setSent((before) => ({ to, waiting: (before?.waiting ?? 0) + 1, over: stored }));
       const answer = await commit([changeAt(path, from, to as Json | undefined)]);
       if (!answer.ok) {
         setSent(undefined);
         return { ok: false, text: answer.text, conflict: answer.code === "conflict" };
       }
+      keep(undefined);
       // as it was stored: what is set next is held against that
       const kept = answer.value.changes[0]?.to as T | undefined;
       setSent((before) => {
@@ -47,6 +60,9 @@ export function useDraftValue<T>(path: string, stored: T | undefined) {
       });
       return { ok: true };
     },
-    onTyping: (to: T | undefined) => signals.type(to === undefined ? [] : [changeAt(path, from, to as Json)]),
+    onTyping: (to: T | undefined) =>
+      signals.type(to === undefined || isUnfinished(to) ? [] : [changeAt(path, from, to as Json)]),
+    isUnfinished: unfinished !== undefined,
+    discard: () => keep(undefined),
   };
 }

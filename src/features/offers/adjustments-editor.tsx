@@ -1,11 +1,11 @@
 "use client";
 
-import { useState, type ReactNode } from "react";
+import type { ReactNode } from "react";
 import type { Offer } from "@/core/setup/offer";
 import type { Json } from "@/core/setup/path";
-import { changeAt, DraftDecimal, useDraft, useDraftValue } from "@/features/draft";
+import { changeAt, DraftDecimal, useDraft, useDraftValue, useNewMember } from "@/features/draft";
 import { movedTo } from "@/features/edits";
-import { AmountEditor, type Choice } from "@/features/rules";
+import { AmountEditor, NewAmount, type Choice } from "@/features/rules";
 import { EditField } from "@/ui/fields/edit-field";
 import { useTried } from "@/ui/fields/use-tried";
 import { Trouble } from "@/ui/parts/trouble";
@@ -29,15 +29,15 @@ interface Props {
 export function AdjustmentsEditor({ offer, path, chargeTypes, currency }: Props) {
   const running = useRunning(offer.code);
   const { mayEdit, commit } = useDraft();
-  const [trouble, setTrouble] = useState<string>();
+  const { trouble, tried } = useTried();
   const { adjust = {} } = offer;
   const list = adjust.additions ?? [];
-  const store = async (to: readonly Addition[]) => {
+  const store = (to: readonly Addition[]) => {
     const next = to.length > 0 ? (to as Json) : undefined;
-    const answer = await commit([changeAt(`${path}/additions`, adjust.additions as Json | undefined, next)]);
-    setTrouble(answer.ok ? undefined : answer.text);
+    return commit([changeAt(`${path}/additions`, adjust.additions as Json | undefined, next)]);
   };
-  const move = (from: number, to: number) => void store(movedTo(list, from, to));
+  const fresh = useNewMember<Addition>(`${path}/additions/+`, (addition) => store([...list, addition]));
+  const move = (from: number, to: number) => tried(store(movedTo(list, from, to)));
   return (
     <div data-path={path}>
       <Running figure={running.plan} currency={running.currency} />
@@ -66,26 +66,31 @@ export function AdjustmentsEditor({ offer, path, chargeTypes, currency }: Props)
                   path={`${path}/additions/${i}`}
                   chargeTypes={chargeTypes}
                   currency={currency}
-                  onRemove={() => void store(list.filter((_, at) => at !== i))}
+                  onRemove={() => tried(store(list.filter((_, at) => at !== i)))}
                 />
               </Step>
             ),
           }))}
         />
       </div>
-      {mayEdit && (
+      {mayEdit && fresh.value && (
+        <NewAmount
+          what="addition"
+          value={fresh.value}
+          currency={currency}
+          onCommit={fresh.onCommit}
+          onDiscard={fresh.discard}
+        />
+      )}
+      {mayEdit && !fresh.value && (
         <Button
           className="mb-1.5 md:ml-[136px]"
-          onClick={() => void store([...list, { name: freeName(list), amount: { fixed: "0" } }])}
+          onClick={() => fresh.begin({ name: freeName(list), amount: { fixed: "" } })}
         >
           Add an addition
         </Button>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <Step figure={running.minimum}>
         <DraftDecimal
           label="At least"

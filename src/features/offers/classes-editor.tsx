@@ -1,13 +1,14 @@
 "use client";
 
 import { X } from "lucide-react";
-import { useState } from "react";
 import type { Terms } from "@/core/setup/amount";
 import type { Json } from "@/core/setup/path";
 import type { Plan } from "@/core/setup/plan";
-import { changeAt, DraftChoice, useDraft, useDraftValue } from "@/features/draft";
-import { TermsEditor, type Choice } from "@/features/rules";
+import { changeAt, DraftChoice, useDraft, useDraftValue, useNewMember } from "@/features/draft";
+import { TermsEditor, Unfinished, type Choice } from "@/features/rules";
+import { useTried } from "@/ui/fields/use-tried";
 import { AddSelect } from "@/ui/parts/add-select";
+import { Trouble } from "@/ui/parts/trouble";
 
 type ByClass = Extract<Plan, { kind: "byGoodsClass" }>;
 
@@ -26,16 +27,16 @@ const combines = [
 /** Terms for the goods of each class, over that part of the order; and for all other goods. */
 export function ClassesEditor({ plan, path, goodsClasses, currency }: Props) {
   const { mayEdit, commit } = useDraft();
-  const [trouble, setTrouble] = useState<string>();
-  const store = async (...change: Parameters<typeof changeAt>) => {
-    const answer = await commit([changeAt(...change)]);
-    setTrouble(answer.ok ? undefined : answer.text);
-  };
+  const { trouble, tried } = useTried();
+  const store = (...change: Parameters<typeof changeAt>) => commit([changeAt(...change)]);
   const nameOf = (code: string) => goodsClasses.find(({ value }) => value === code)?.name ?? code;
   const left = goodsClasses.filter(
     ({ value }) => !plan.classes.some(({ goodsClass }) => goodsClass === value),
   );
   const at = (index: number) => `${path}/classes/${index}`;
+  const fresh = useNewMember<ByClass["classes"][number]>(`${path}/classes/+`, (entry) =>
+    store(at(plan.classes.length), undefined, entry as Json),
+  );
   return (
     <>
       <DraftChoice label="Together" path={`${path}/combine`} value={plan.combine} options={combines} />
@@ -56,63 +57,85 @@ export function ClassesEditor({ plan, path, goodsClasses, currency }: Props) {
                 type="button"
                 className="rounded-sm p-1 hover:bg-well"
                 aria-label={`Take away ${nameOf(entry.goodsClass)}`}
-                onClick={() => void store(at(i), entry as Json, undefined)}
+                onClick={() => tried(store(at(i), entry as Json, undefined))}
               >
                 <X size={13} aria-hidden />
               </button>
             )}
           </li>
         ))}
-        <li className="flex items-start gap-2 py-1.5" data-path={`${path}/otherwise`}>
-          <span className="w-[110px] shrink-0 pt-1 font-semibold">All other goods</span>
-          {plan.otherwise ? (
-            <div className="min-w-0 flex-1">
-              <ClassTerms
-                path={`${path}/otherwise`}
-                label="All other goods"
-                terms={plan.otherwise}
-                currency={currency}
-              />
-            </div>
-          ) : (
-            <span className="flex-1 pt-1">no offer</span>
-          )}
-          {mayEdit && (
-            <button
-              type="button"
-              className="link pt-1"
-              onClick={() =>
-                void store(
-                  `${path}/otherwise`,
-                  plan.otherwise as Json | undefined,
-                  plan.otherwise ? undefined : [{ constant: "0" }],
-                )
-              }
-            >
-              {plan.otherwise ? "no offer instead" : "give a charge instead"}
-            </button>
-          )}
-        </li>
+        <OtherGoods path={`${path}/otherwise`} terms={plan.otherwise} currency={currency} />
       </ul>
-      {mayEdit && left.length > 0 && (
+      {mayEdit && fresh.value && (
+        <Unfinished what="part" onDiscard={fresh.discard}>
+          <div className="flex items-start gap-2">
+            <span className="w-[110px] shrink-0 pt-1 font-semibold">{nameOf(fresh.value.goodsClass)}</span>
+            <TermsEditor
+              label={nameOf(fresh.value.goodsClass)}
+              path={`${path}/classes/+/terms`}
+              terms={fresh.value.terms}
+              currency={currency}
+              readOnly={false}
+              onCommit={(terms) => fresh.onCommit({ ...fresh.value, terms } as ByClass["classes"][number])}
+            />
+          </div>
+        </Unfinished>
+      )}
+      {mayEdit && !fresh.value && left.length > 0 && (
         <AddSelect
           label="Add a goods class"
           words="and for …"
           options={left}
-          onAdd={(goodsClass) =>
-            void store(at(plan.classes.length), undefined, {
-              goodsClass,
-              terms: [{ measure: "quantity", amount: "0" }],
-            })
-          }
+          onAdd={(goodsClass) => fresh.begin({ goodsClass, terms: [{ measure: "quantity", amount: "" }] })}
         />
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </>
+  );
+}
+
+/** What goods of no listed class cost, or that there is no offer for them. */
+function OtherGoods({
+  path,
+  terms,
+  currency,
+}: {
+  readonly path: string;
+  readonly terms: Terms | undefined;
+  readonly currency: string;
+}) {
+  const { mayEdit } = useDraft();
+  const own = useDraftValue<Terms>(path, terms);
+  const { trouble, tried } = useTried();
+  return (
+    <li className="flex items-start gap-2 py-1.5" data-path={path}>
+      <span className="w-[110px] shrink-0 pt-1 font-semibold">All other goods</span>
+      {own.value ? (
+        <div className="min-w-0 flex-1">
+          <TermsEditor
+            label="All other goods"
+            path={path}
+            terms={own.value}
+            currency={currency}
+            readOnly={!mayEdit}
+            onCommit={own.onCommit}
+            onTyping={own.onTyping}
+          />
+        </div>
+      ) : (
+        <span className="flex-1 pt-1">no offer</span>
+      )}
+      {mayEdit && (
+        <button
+          type="button"
+          className="link pt-1"
+          onClick={() => tried(own.onCommit(own.value ? undefined : [{ constant: "" }]))}
+        >
+          {own.value ? "no offer instead" : "give a charge instead"}
+        </button>
+      )}
+      <Trouble text={trouble} />
+    </li>
   );
 }
 
@@ -128,8 +151,16 @@ function ClassTerms({
   readonly currency: string;
 }) {
   const { mayEdit } = useDraft();
-  const { value = terms, ...own } = useDraftValue<Terms>(path, terms);
+  const { value = terms, onCommit, onTyping } = useDraftValue<Terms>(path, terms);
   return (
-    <TermsEditor label={label} path={path} terms={value} currency={currency} readOnly={!mayEdit} {...own} />
+    <TermsEditor
+      label={label}
+      path={path}
+      terms={value}
+      currency={currency}
+      readOnly={!mayEdit}
+      onCommit={onCommit}
+      onTyping={onTyping}
+    />
   );
 }

@@ -4,14 +4,21 @@ import { useState } from "react";
 import type { Json } from "@/core/setup/path";
 import { same } from "@/core/setup/same";
 import type { Outcome } from "@/core/setup/plan";
-import { DraftChoice, noticesFor, useDraft, useDraftValue, type Notice } from "@/features/draft";
-import { OutcomeEditor, type Choice, type RuleChoices } from "@/features/rules";
+import {
+  DraftChoice,
+  noticesFor,
+  useDraft,
+  useDraftValue,
+  useNewMember,
+  type Notice,
+} from "@/features/draft";
+import { OutcomeEditor, Unfinished, type Choice, type RuleChoices } from "@/features/rules";
 import { Button } from "@/ui/parts/button";
 import { useTried } from "@/ui/fields/use-tried";
 import { Trouble } from "@/ui/parts/trouble";
 import { SortableList } from "@/ui/parts/sortable-list";
 import { useArranged } from "@/ui/use-arranged";
-import { LadderRule } from "./ladder-rule";
+import { LadderRule, RuleFields } from "./ladder-rule";
 import type { Ladder, Rule } from "./plan-kinds";
 import { outcomeWords } from "./plan-words";
 import { StripView } from "./strip-view";
@@ -49,7 +56,7 @@ export function LadderEditor({ plan, path, choices, sellTariffs, currency, notic
     setTrouble(answer.ok ? undefined : answer.text);
     return answer.ok;
   };
-  const at = (index: number) => `${path}/rules/${index}`;
+  const at = (index: number | string) => `${path}/rules/${index}`;
   const move = (from: number, to: number) => {
     const rule = entries[from]?.value as Json | undefined;
     if (rule === undefined) return;
@@ -60,13 +67,16 @@ export function LadderEditor({ plan, path, choices, sellTariffs, currency, notic
       { path: at(to), to: rule, at: to },
     ]).then((stored) => stored || reset());
   };
-  const add = async () => {
-    const rule: Rule = {
+  const fresh = useNewMember<Rule>(at("+"), async (rule) => {
+    const answer = await commit([{ path: at(plan.rules.length), to: rule as Json }]);
+    if (answer.ok) setOpen(LAST);
+    return answer;
+  });
+  const begin = () =>
+    fresh.begin({
       when: [{ measure: "actualWeight", unit: "kg", op: "<=", value: "5" }],
-      then: { terms: [{ constant: "0" }] },
-    };
-    if (await store([{ path: at(plan.rules.length), to: rule as Json }])) setOpen(LAST);
-  };
+      then: { terms: [{ constant: "" }] },
+    });
   return (
     <>
       <DraftChoice label="Of its rules" path={`${path}/match`} value={plan.match} options={matches} />
@@ -108,16 +118,25 @@ export function LadderEditor({ plan, path, choices, sellTariffs, currency, notic
         />
       </div>
       {plan.rules.length === 0 && <p className="text-soft">No rule yet: only what is otherwise counts.</p>}
-      {mayEdit && (
-        <Button className="mb-1" onClick={() => void add()}>
+      {mayEdit && fresh.value && (
+        <Unfinished what="rule" onDiscard={fresh.discard}>
+          <RuleFields
+            rule={fresh.value}
+            own={fresh}
+            number={plan.rules.length + 1}
+            path={at("+")}
+            choices={choices}
+            sellTariffs={sellTariffs}
+            currency={currency}
+          />
+        </Unfinished>
+      )}
+      {mayEdit && !fresh.value && (
+        <Button className="mb-1" onClick={begin}>
           Add a rule
         </Button>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <Otherwise plan={plan} path={path} sellTariffs={sellTariffs} currency={currency} />
       <StripView plan={plan} currency={currency} />
     </>
@@ -162,7 +181,7 @@ function Otherwise({
             <button
               type="button"
               className="link"
-              onClick={() => tried(own.onCommit({ terms: [{ constant: "0" }] }))}
+              onClick={() => tried(own.onCommit({ terms: [{ constant: "" }] }))}
             >
               give a charge instead
             </button>

@@ -5,6 +5,7 @@ import { useDraft, useDraftValue, type Notice } from "@/features/draft";
 import { ConditionsEditor, OutcomeEditor, type Choice, type RuleChoices } from "@/features/rules";
 import { conditionsSentence } from "@/messages/condition-sentence";
 import { classNames } from "@/ui/class-names";
+import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
 import { Figures } from "@/ui/parts/figures";
 import type { Rule } from "./plan-kinds";
@@ -73,7 +74,16 @@ export function LadderRule(props: Props) {
   );
 }
 
-function RuleFields({
+type FieldsProps = Pick<Props, "rule" | "number" | "path" | "choices" | "sellTariffs" | "currency"> & {
+  readonly own: {
+    readonly onCommit: (rule: Rule) => Promise<Committed>;
+    readonly onTyping: (rule: Rule | undefined) => void;
+  };
+  readonly onRemove?: () => void;
+};
+
+/** The parts of a rule: when it counts, what it leads to, what it is called. */
+export function RuleFields({
   rule,
   own,
   number,
@@ -82,7 +92,7 @@ function RuleFields({
   sellTariffs,
   currency,
   onRemove,
-}: Props & { readonly own: Pick<ReturnType<typeof useDraftValue<Rule>>, "onCommit" | "onTyping"> }) {
+}: FieldsProps) {
   const { mayEdit } = useDraft();
   return (
     <div className="mt-1.5 ml-[30px] space-y-1.5 rounded-md bg-sheet p-1">
@@ -122,7 +132,7 @@ function RuleFields({
             return own.onCommit(name.trim() === "" ? rest : { ...rest, name: name.trim() });
           }}
         />
-        {mayEdit && (
+        {mayEdit && onRemove && (
           <button type="button" className="link inline-flex items-center gap-1" onClick={onRemove}>
             <X size={13} aria-hidden /> Take rule {number} away
           </button>

@@ -102,7 +102,8 @@ export function OffersSide({ channels, offers, current, channel: shown, homeCurr
           services: [],
           pick: "cheapest",
           acrossOrigins: "any",
-          plan: { kind: "costPlus" },
+          // charges nothing to nobody until somebody says how
+          plan: { kind: "ladder", match: "first", rules: [] },
           chargeType: "freight",
           active: true,
         })}

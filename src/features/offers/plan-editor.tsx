@@ -2,11 +2,13 @@
 
 import Link from "next/link";
 import type { Offer } from "@/core/setup/offer";
-import type { Json } from "@/core/setup/path";
 import type { Terms } from "@/core/setup/amount";
 import type { Plan } from "@/core/setup/plan";
-import { DraftChoice, DraftDecimal, useCommit, useDraft, useDraftValue, type Notice } from "@/features/draft";
-import { TermsEditor, type Choice, type RuleChoices } from "@/features/rules";
+import { DraftChoice, DraftDecimal, useDraft, useDraftValue, type Notice } from "@/features/draft";
+import { TermsEditor, Unfinished, type Choice, type RuleChoices } from "@/features/rules";
+import type { Committed } from "@/ui/fields/commit";
+import { EditField } from "@/ui/fields/edit-field";
+import { plainNumber } from "@/ui/number-text";
 import { ChoiceField } from "@/ui/fields/choice-field";
 import { ClassesEditor } from "./classes-editor";
 import { LadderEditor } from "./ladder-editor";
@@ -38,23 +40,22 @@ const charged = [
 
 /** The price plan: its kind, and what that kind needs. A plan of another kind stays at hand. */
 export function PlanEditor(props: Props) {
-  const { offer, path, choices, sellTariffs, homeCurrency, former } = props;
+  const { offer, path, sellTariffs, homeCurrency, former } = props;
   const { mayEdit } = useDraft();
   const { plan } = offer;
-  const commit = useCommit(`${path}/plan`, plan as Json);
-  const grounds = { sellTariffs, goodsClasses: choices.goodsClasses };
-  const kept = former.filter(({ kind }) => kind !== plan.kind);
+  const { value: shown = plan, onCommit, isUnfinished, discard } = useDraftValue<Plan>(`${path}/plan`, plan);
+  const kept = former.filter(({ kind }) => kind !== shown.kind);
   const nameOf = (kind: Plan["kind"]) => planKinds.find(({ value }) => value === kind)?.name ?? kind;
   const choose = async (kind: string) => {
-    const next = beginPlan(kind, former, grounds);
-    return next ? commit(next as Json) : ({ ok: false, text: "There is no sell tariff yet." } as const);
+    const next = beginPlan(kind, former, sellTariffs);
+    return next ? onCommit(next) : ({ ok: false, text: "There is no sell tariff yet." } as const);
   };
   return (
     <>
       <ChoiceField
         label="The charge is"
         path={`${path}/plan`}
-        value={plan.kind}
+        value={shown.kind}
         options={planKinds}
         readOnly={!mayEdit}
         onCommit={choose}
@@ -72,7 +73,13 @@ export function PlanEditor(props: Props) {
           ))}
         </p>
       )}
-      <PlanFields {...props} plan={plan} path={`${path}/plan`} />
+      {isUnfinished ? (
+        <Unfinished what="plan" onDiscard={discard}>
+          <NewPlan plan={shown} currency={homeCurrency} path={`${path}/plan`} onCommit={onCommit} />
+        </Unfinished>
+      ) : (
+        <PlanFields {...props} plan={plan} path={`${path}/plan`} />
+      )}
       <DraftChoice
         label="Several shipments"
         path={`${path}/charged`}
@@ -133,6 +140,44 @@ function PlanFields({
   }
 }
 
+/** A plan whose amounts have still to be typed: the former one counts until they are. */
+function NewPlan({
+  plan,
+  path,
+  currency,
+  onCommit,
+}: {
+  readonly plan: Plan;
+  readonly path: string;
+  readonly currency: string;
+  readonly onCommit: (plan: Plan) => Promise<Committed>;
+}) {
+  if (plan.kind === "terms")
+    return (
+      <TermsEditor
+        label="Terms"
+        path={`${path}/terms`}
+        terms={plan.terms}
+        currency={currency}
+        readOnly={false}
+        onCommit={(terms) => onCommit({ ...plan, terms: [...terms] })}
+      />
+    );
+  if (plan.kind !== "flat") return null;
+  return (
+    <EditField
+      label="Amount"
+      numeric
+      width="8rem"
+      unit={currency}
+      placeholder="no amount yet"
+      isMissing
+      value={plan.amount}
+      onCommit={(typed) => onCommit({ ...plan, amount: plainNumber(typed) })}
+    />
+  );
+}
+
 function PlanTerms({
   path,
   terms,
@@ -143,11 +188,19 @@ function PlanTerms({
   readonly currency: string;
 }) {
   const { mayEdit } = useDraft();
-  const { value = terms, ...own } = useDraftValue<Terms>(path, terms);
+  const { value = terms, onCommit, onTyping } = useDraftValue<Terms>(path, terms);
   return (
     <div className="flex items-start">
       <span className="w-[136px] shrink-0 pt-1 text-soft">Added up</span>
-      <TermsEditor label="Terms" path={path} terms={value} currency={currency} readOnly={!mayEdit} {...own} />
+      <TermsEditor
+        label="Terms"
+        path={path}
+        terms={value}
+        currency={currency}
+        readOnly={!mayEdit}
+        onCommit={onCommit}
+        onTyping={onTyping}
+      />
     </div>
   );
 }

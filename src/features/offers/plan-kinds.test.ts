@@ -1,16 +1,15 @@
 import { plan as schema, type Plan } from "@/core/setup/plan";
+import { isUnfinished } from "../draft/unfinished";
 import { beginPlan, planKinds } from "./plan-kinds";
 
-const grounds = {
-  sellTariffs: [{ value: "SHOP", name: "Shop" }],
-  goodsClasses: [{ value: "bulky", name: "Bulky" }],
-};
+const tables = [{ value: "SHOP", name: "Shop" }];
 
 test.each(planKinds.map(({ value }) => value))(
-  "a first plan of the kind %s is one the format takes",
+  "a first plan of the kind %s is one the format takes, or has an amount to be typed and is not stored",
   (kind) => {
-    const begun = beginPlan(kind, [], grounds);
-    expect(schema.safeParse(begun).success).toBe(true);
+    const begun = beginPlan(kind, [], tables);
+    expect(schema.safeParse(begun).success).toBe(!isUnfinished(begun));
+    expect(isUnfinished(begun)).toBe(kind === "flat" || kind === "terms");
     expect(begun?.kind).toBe(kind);
   },
 );
@@ -20,8 +19,8 @@ test("the plan the offer had before comes back; without a table there is no plan
     { kind: "flat", amount: "4.20", per: "piece" },
     { kind: "tariff", tariff: "OLD" },
   ];
-  expect(beginPlan("flat", former, grounds)).toBe(former[0]);
-  expect(beginPlan("tariff", former, { ...grounds, sellTariffs: [] })).toBe(former[1]);
-  expect(beginPlan("tariff", [], { ...grounds, sellTariffs: [] })).toBeUndefined();
-  expect(beginPlan("nonsense", former, grounds)).toBeUndefined();
+  expect(beginPlan("flat", former, tables)).toBe(former[0]);
+  expect(beginPlan("tariff", former, [])).toBe(former[1]);
+  expect(beginPlan("tariff", [], [])).toBeUndefined();
+  expect(beginPlan("nonsense", former, tables)).toBeUndefined();
 });

@@ -14,14 +14,14 @@ export const planKinds: readonly { readonly value: Plan["kind"]; readonly name: 
   { value: "byGoodsClass", name: "by goods class" },
 ];
 
-/** A first plan of a kind: the one the offer had before where there is one, else as plain as it can be. */
+/**
+ * A first plan of a kind: the one the offer had before where there is one, else one that charges nothing to nobody: its
+ * amounts have still to be typed, or it has no rule or class yet.
+ */
 export function beginPlan(
   kind: string,
   former: readonly Plan[],
-  {
-    sellTariffs,
-    goodsClasses,
-  }: { readonly sellTariffs: readonly Choice[]; readonly goodsClasses: readonly Choice[] },
+  sellTariffs: readonly Choice[],
 ): Plan | undefined {
   const known = former.find((plan) => plan.kind === kind);
   if (known) return known;
@@ -29,21 +29,15 @@ export function beginPlan(
     case "costPlus":
       return { kind };
     case "flat":
-      return { kind, amount: "0", per: "order" };
+      return { kind, amount: "", per: "order" };
     case "terms":
-      return { kind, terms: [{ constant: "0" }] };
+      return { kind, terms: [{ constant: "" }] };
     case "tariff":
       return sellTariffs[0] && { kind, tariff: sellTariffs[0].value };
     case "ladder":
       return { kind, match: "first", rules: [] };
     case "byGoodsClass":
-      return {
-        kind,
-        combine: "sum",
-        classes: goodsClasses
-          .slice(0, 1)
-          .map(({ value }) => ({ goodsClass: value, terms: [{ constant: "0" }] })),
-      };
+      return { kind, combine: "sum", classes: [] };
     default:
       return undefined;
   }

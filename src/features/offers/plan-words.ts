@@ -6,6 +6,8 @@ import { perMeasure } from "@/messages/condition-sentence";
 export function termsWords(terms: Terms, currency: string): string {
   return terms
     .map((term) => {
+      // still to be typed
+      if (figureOf(term) === "") return "no amount yet";
       if ("constant" in term) return `${term.constant} ${currency}`;
       if ("percent" in term)
         return `${term.percent} % of ${term.of === "cost" ? "what it costs us" : "the goods without tax"}`;
@@ -20,4 +22,9 @@ export function outcomeWords(outcome: Outcome, currency: string): string {
   if ("tariff" in outcome) return `the tariff ${outcome.tariff}`;
   if ("costPlus" in outcome) return "what it costs us";
   return "free" in outcome ? "free" : `withheld: “${outcome.withhold}”`;
+}
+
+function figureOf(term: Terms[number]): string {
+  if ("constant" in term) return term.constant;
+  return "percent" in term ? term.percent : term.amount;
 }

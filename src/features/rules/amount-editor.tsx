@@ -49,7 +49,7 @@ function wayOf(amount: Amount, of: Of): Way {
 function figureOf(amount: Amount): string {
   if ("fixed" in amount) return amount.fixed;
   if ("per" in amount) return amount.amount;
-  return "percent" in amount ? amount.percent : "0";
+  return "percent" in amount ? amount.percent : "";
 }
 
 /** The amount a way and a figure make. */
@@ -85,6 +85,8 @@ export function AmountEditor({
           width="5rem"
           unit={percent ? "" : currency}
           value={figureOf(amount)}
+          placeholder="no amount yet"
+          isMissing={figureOf(amount) === ""}
           readOnly={readOnly}
           onCommit={(typed) => onCommit(amountOf(way, plainNumber(typed)))}
           onTyping={(typed) =>

@@ -98,5 +98,5 @@ function begin(kind: Kind, [first]: readonly Choice[]): Outcome {
   if (kind === "tariff" && first) return { tariff: first.value };
   if (kind === "costPlus") return { costPlus: true };
   if (kind === "free") return { free: true };
-  return kind === "withhold" ? { withhold: "Not by this way." } : { terms: [{ constant: "0" }] };
+  return kind === "withhold" ? { withhold: "Not by this way." } : { terms: [{ constant: "" }] };
 }

@@ -45,6 +45,8 @@ export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, 
             width="5rem"
             unit={"percent" in term ? "" : currency}
             value={figureOf(term)}
+            placeholder="no amount yet"
+            isMissing={figureOf(term) === ""}
             readOnly={readOnly}
             onCommit={(typed) => onCommit(replace(i, withFigure(term, plainNumber(typed))))}
             onTyping={(typed) =>
@@ -91,7 +93,7 @@ export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, 
           <button
             type="button"
             className="link"
-            onClick={() => tried(onCommit([...terms, { measure: "actualWeight", unit: "kg", amount: "0" }]))}
+            onClick={() => tried(onCommit([...terms, { measure: "actualWeight", unit: "kg", amount: "" }]))}
           >
             + a term
           </button>

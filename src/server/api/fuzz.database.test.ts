@@ -109,7 +109,7 @@ test(`${ROUNDS} mutated requests: each is answered, none with a fault of ours, n
   const { postQuote } = await import("./quotes");
   const random = seeded(20261126);
   const counts = new Map<number, number>();
-  let slowest = 0;
+  let slowest = { ms: 0, body: "" };
   for (let round = 0; round < ROUNDS; round++) {
     const body = text(random);
     const call: ApiCall = {
@@ -119,17 +119,19 @@ test(`${ROUNDS} mutated requests: each is answered, none with a fault of ours, n
     const begun = performance.now();
     const { status, body: said } = await postQuote(call);
     const took = performance.now() - begun;
-    // the first ones load the setup; a busy machine gets a second try
+    // the first ones load the setup; a busy machine gets a second try, counted by the processor's time
     if (took > MOST_MS && round > 5) {
-      const again = performance.now();
+      const before = process.cpuUsage();
       await postQuote(call);
-      slowest = Math.max(slowest, performance.now() - again);
+      const { user, system } = process.cpuUsage(before);
+      const ms = (user + system) / 1000;
+      if (ms > slowest.ms) slowest = { ms, body: body.slice(0, 20_000) };
     }
     if (![200, 400, 422, 429].includes(status))
       throw new Error(`${status} ${said.slice(0, 300)} for ${body.slice(0, 600)}`);
     counts.set(status, (counts.get(status) ?? 0) + 1);
   }
-  expect(slowest).toBeLessThan(MOST_MS);
+  if (slowest.ms >= MOST_MS) throw new Error(`${slowest.ms} ms for ${slowest.body}`);
   // it is a fuzz of both: what is right and what is wrong
   expect(counts.get(200) ?? 0).toBeGreaterThan(ROUNDS / 50);
   expect(counts.get(400) ?? 0).toBeGreaterThan(ROUNDS / 10);

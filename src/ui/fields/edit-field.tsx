@@ -18,6 +18,8 @@ interface Props {
   readonly readOnly?: boolean;
   readonly placeholder?: string;
   readonly hideLabel?: boolean;
+  /** The value has still to be typed, and what it belongs to counts nowhere until then. */
+  readonly isMissing?: boolean;
 }
 
 type Trouble = Committed & { ok: false };
@@ -38,6 +40,7 @@ export function EditField({
   readOnly,
   placeholder,
   hideLabel,
+  isMissing = false,
 }: Props) {
   const id = useId();
   const [typed, setTyped] = useState<string>();
@@ -93,6 +96,7 @@ export function EditField({
                 ? "border-transparent"
                 : "border-transparent border-b-hairline hover:border-edge focus:border-edge focus:bg-sheet",
             typed !== undefined && !trouble && "border-dashed border-edge",
+            isMissing && typed === undefined && "hatch border-dashed border-edge",
           )}
         />
         {unit !== undefined && <span className="text-soft">{unit}</span>}
