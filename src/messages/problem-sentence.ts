@@ -88,6 +88,7 @@ const listNames: Record<string, string> = {
   channels: "channels",
   offers: "offers",
   connections: "connections",
+  items: "items",
 };
 
 function listName(list: string | undefined): string {

@@ -13,6 +13,12 @@ export async function readItems(db: Database, skus: readonly string[]): Promise<
   return rows.map((row) => fromRow(row) as unknown as Item);
 }
 
+/** The numbers of all items. */
+export async function readSkus(db: Database): Promise<string[]> {
+  const rows = await db.select({ sku: items.sku }).from(items).orderBy(asc(items.sku));
+  return rows.map(({ sku }) => sku);
+}
+
 /** The whole catalogue in its order. */
 export async function readCatalogue(db: Database): Promise<Item[]> {
   const rows = await db.select().from(items).orderBy(asc(items.position), asc(items.sku));

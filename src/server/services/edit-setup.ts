@@ -19,6 +19,7 @@ import { TooManyWaiting, Turns } from "../turns";
 import { carryRenames, usesOutside } from "./carry-codes";
 import { currentSetup, remember } from "./current-setup";
 import { followEdit } from "./findings";
+import { unknownItems } from "./items-named";
 
 export interface EditResult {
   readonly stamp: number;
@@ -85,6 +86,8 @@ async function editInTurn(
     if (!changed.ok) return refusal(changed.problems);
     const items = await changeItems(tx, meant.value.filter(isItemChange), changed.value.setup);
     if (!items.ok) return refusal(items.problems);
+    const strange = await unknownItems(tx, changed.value.changes);
+    if (strange.length > 0) return refusal(strange);
     const used = await firstUse(tx, changed.value.changes);
     if (used) return failed("invalid", [used]);
     const next = await writeSetup(tx, before, changed.value.setup, by.now);

@@ -75,6 +75,29 @@ test("what is refused leaves no trace, whatever was written before the refusal",
   expect(await db.select().from(activity).where(like(activity.subject, "items/FRESH%"))).toEqual([]);
 });
 
+test("an exception of an item that is not there is refused, with the one that was meant", async () => {
+  const before = (await readSetup(db))!.itemExceptions;
+  const at = `itemExceptions/${before.length}`;
+  const typed = (item: string) => editSetup(db, [{ path: at, to: { item, do: "ban" } }], act);
+  expect(await typed("SMOKR")).toMatchObject({
+    ok: false,
+    problems: [{ code: "unknown-code", path: `${at}/item`, data: { list: "items" }, hint: "SMOKER" }],
+  });
+  expect((await readSetup(db))!.itemExceptions).toEqual(before);
+  // one that is there is taken, and so is one that comes with the same edit
+  expect((await typed("SMOKER")).ok).toBe(true);
+  const together: Change[] = [
+    { path: "items/NEW-ONE", to: { sku: "NEW-ONE", name: "New one" } },
+    { path: `${at}/item`, from: "SMOKER", to: "NEW-ONE" },
+  ];
+  expect((await editSetup(db, together, act)).ok).toBe(true);
+  const undone: Change[] = [
+    { path: at, from: { item: "NEW-ONE", do: "ban" } },
+    { path: "items/NEW-ONE", from: { sku: "NEW-ONE", name: "New one" } },
+  ];
+  expect((await editSetup(db, undone, act)).ok).toBe(true);
+});
+
 test("an edit that is sent again gives its first answer and is stored once, two at the same time too", async () => {
   const [first] = await rows();
   const path = `${rowsPath}/0/rates/0`;

@@ -2,6 +2,7 @@
 
 import { useId, useState, type KeyboardEvent } from "react";
 import { classNames } from "../class-names";
+import { readingNote } from "../number-text";
 import type { Commit, Committed } from "./commit";
 
 interface Props {
@@ -46,6 +47,7 @@ export function EditField({
   const [typed, setTyped] = useState<string>();
   const [trouble, setTrouble] = useState<Trouble>();
   const [busy, setBusy] = useState(false);
+  const [reading, setReading] = useState<string>();
   const commit = async (text: string | undefined) => {
     if (text === undefined || busy || (text === value && !trouble)) {
       if (text === value) onTyping?.(undefined);
@@ -55,7 +57,9 @@ export function EditField({
     const result = await onCommit(text);
     setBusy(false);
     setTrouble(result.ok ? undefined : result);
-    if (result.ok) setTyped(undefined);
+    if (!result.ok) return;
+    setTyped(undefined);
+    setReading(numeric ? readingNote(text) : undefined);
   };
   const giveUp = () => {
     setTyped(undefined);
@@ -101,6 +105,11 @@ export function EditField({
         />
         {unit !== undefined && <span className="text-soft">{unit}</span>}
       </div>
+      {reading !== undefined && (
+        <p role="status" className="text-soft">
+          {reading}
+        </p>
+      )}
       {trouble && (
         <TroubleNote
           id={`${id}-trouble`}

@@ -8,11 +8,13 @@ import {
   useId,
   useMemo,
   useRef,
+  useState,
   type KeyboardEvent,
   type ReactNode,
   type RefObject,
 } from "react";
 import { classNames } from "../class-names";
+import { readingNote } from "../number-text";
 import type { Place } from "./block";
 import { Cell, type CellLook } from "./grid-cell";
 import {
@@ -57,8 +59,8 @@ interface Props extends CellLook {
 const ROW = 30;
 
 /** What the grid's keys and its storing work on: the same object while nothing of it changed. */
-function useGridSource(props: Props): GridSource {
-  const { columns, rows, textOf, mayEdit, commit, grows } = props;
+function useGridSource(props: Props, commit: Props["commit"]): GridSource {
+  const { columns, rows, textOf, mayEdit, grows } = props;
   const { firstNew, isComplete, rowKey, reach, memory } = props;
   const heads = useMemo(
     () => columns.map(({ head, name }) => (typeof head === "string" ? head : name)),
@@ -96,11 +98,29 @@ function useGridSource(props: Props): GridSource {
   );
 }
 
+/** Stores, and says how figures were read that could have been meant otherwise. */
+function useReadings({ columns, commit }: Props) {
+  const [note, setNote] = useState<string>();
+  const storing = useCallback(
+    async (edits: readonly CellEdit[]) => {
+      const result = await commit(edits);
+      const notes = edits.flatMap(({ column, text }) =>
+        columns[column]?.numeric ? (readingNote(text) ?? []) : [],
+      );
+      if (result.ok) setNote(notes[0]);
+      return result;
+    },
+    [columns, commit],
+  );
+  return { note, storing };
+}
+
 /** A grid edited as a spreadsheet is: arrows move, typing edits, Enter commits and goes down, Tab right, Esc gives up. */
 export function DataGrid(props: Props) {
   const { columns, rows, onActive, takeFocus, height = "68vh" } = props;
   const { firstNew } = props;
-  const source = useGridSource(props);
+  const { note, storing } = useReadings(props);
+  const source = useGridSource(props, storing);
   const grid = useGrid(source, props.start);
   const id = useId();
   const box = useRef<HTMLDivElement>(null);
@@ -181,6 +201,11 @@ export function DataGrid(props: Props) {
       </div>
       {grid.question && <PasteQuestion question={grid.question} onAnswer={grid.answer} />}
       <PendingNote grid={grid} firstNew={firstNew} />
+      {note !== undefined && (
+        <p role="status" className="mt-1 text-soft">
+          {note}
+        </p>
+      )}
       {grid.unstored.trouble !== undefined && (
         <p role="alert" className="mt-1 text-loss">
           Not stored: {grid.unstored.trouble}{" "}
