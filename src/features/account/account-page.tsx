@@ -10,6 +10,7 @@ import { endOwnSession } from "./actions";
 import { askAuth } from "./ask-auth";
 import type { AccountParts } from "./load";
 import { SecondFactor } from "./second-factor";
+import { Trouble } from "@/ui/parts/trouble";
 
 /** One's own sign-in: password, second factor, where one is signed in. */
 export function AccountPage({ parts }: { readonly parts: AccountParts }) {
@@ -120,11 +121,7 @@ function Sessions({ sessions }: { readonly sessions: AccountParts["sessions"] })
       <Button className="mt-2" onClick={() => void everywhere()}>
         Sign out everywhere, here too
       </Button>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </section>
   );
 }

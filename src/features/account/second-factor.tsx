@@ -5,6 +5,7 @@ import { useState, type FormEvent } from "react";
 import { renderSVG } from "uqr";
 import { Button } from "@/ui/parts/button";
 import { askAuth } from "./ask-auth";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Begun {
   readonly uri: string;
@@ -94,11 +95,7 @@ export function SecondFactor({ on }: { readonly on: boolean }) {
           <Button type="submit">{on ? "Turn it off" : "Begin"}</Button>
         </form>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="mt-2 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </section>
   );
 }

@@ -8,6 +8,7 @@ import { sent } from "@/features/submit";
 import { makeKey, revokeKey } from "./actions";
 import type { ListedKeys } from "./load";
 import { ListTable } from "@/ui/parts/list-table";
+import { Trouble } from "@/ui/parts/trouble";
 
 const scopeWords = {
   quotes: "ask for quotes: offers with their charges",
@@ -26,11 +27,7 @@ export function KeysPage({ keys }: { readonly keys: ListedKeys }) {
     <div className="px-[18px] py-4">
       <PageHead above="Programs" title="API keys" />
       <KeyForm />
-      {trouble !== undefined && (
-        <p role="alert" className="mb-2 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <div className="max-w-[60rem]">
         <ListTable heads={["For", "Scopes", "Made", "Last used"]} unseen="Changes">
           {keys.map((key) => (
@@ -120,11 +117,7 @@ function KeyForm() {
           Make a key
         </Button>
       </div>
-      {trouble !== undefined && (
-        <p role="alert" className="mt-2 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       {made !== undefined && (
         <label className="mt-2 block">
           The key, shown this once:

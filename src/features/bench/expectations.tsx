@@ -5,6 +5,7 @@ import type { Expectation } from "@/core/bench/trial";
 import { plainNumber } from "@/ui/number-text";
 import { useBench } from "./bench-provider";
 import { expectationWords, gotWords } from "./expectation-words";
+import { Trouble } from "@/ui/parts/trouble";
 
 const kinds = {
   given: "is given",
@@ -59,11 +60,7 @@ export function Expectations() {
         ))}
       </ul>
       {mayEdit && <AddExpectation onAdd={(one) => store([...trial.expects, one])} nameOf={nameOf} />}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </section>
   );
 }
@@ -137,11 +134,7 @@ function AddExpectation({
       <button type="submit" className="link">
         Expect it
       </button>
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }

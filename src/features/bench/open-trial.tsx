@@ -12,6 +12,7 @@ import { Expectations } from "./expectations";
 import { TrialLine } from "./trial-line";
 import { TrialOffers } from "./trial-offers";
 import { isTypable, readTrial, trialText } from "./trial-text";
+import { Trouble } from "@/ui/parts/trouble";
 
 /** The trial that is looked at: its offers before and after, why others are withheld, and how the chosen figure comes about. */
 export function OpenTrialPanel() {
@@ -105,11 +106,7 @@ function TrialHead() {
           Take it off
         </button>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { classNames } from "@/ui/class-names";
 import { completeItems } from "./actions";
 import type { TrialWords } from "./trial-text";
 import { useCompletion, type Completion } from "./use-completion";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly label: string;
@@ -106,11 +107,7 @@ export function TrialLine({ label, words, value, onChange, onTake, onLeave, subm
           ))}
         </ul>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }

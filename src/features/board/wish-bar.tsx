@@ -7,6 +7,7 @@ import { Button } from "@/ui/parts/button";
 import { sent } from "@/features/submit";
 import { previewBoard } from "./actions";
 import { deedSentence } from "./board-words";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly cells: readonly BoardCell[];
@@ -103,11 +104,7 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
           </div>
         </div>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </section>
   );
 }

@@ -58,11 +58,7 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
               aria-invalid={problem !== undefined}
               onChange={(event) => setValues({ ...values, [key]: event.target.value })}
             />
-            {problem && (
-              <span role="alert" className="text-loss">
-                {problem.text}
-              </span>
-            )}
+            <Trouble text={problem?.text} />
           </label>
         );
       })}

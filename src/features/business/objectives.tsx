@@ -4,6 +4,7 @@ import { ArrowUp } from "lucide-react";
 import { useState } from "react";
 import type { Sourcing } from "@/core/setup/offer";
 import { useCommit, useDraft } from "@/features/draft";
+import { Trouble } from "@/ui/parts/trouble";
 
 type Objective = Sourcing["objectives"][number];
 
@@ -73,11 +74,7 @@ export function Objectives({ objectives }: { readonly objectives: readonly Objec
             </li>
           ))}
       </ol>
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </div>
   );
 }

@@ -6,6 +6,7 @@ import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { dropAccount, storeAccount } from "./actions";
 import type { PrivateParts } from "./load";
+import { Trouble } from "@/ui/parts/trouble";
 
 type Account = NonNullable<PrivateParts["accounts"]>[number];
 
@@ -71,11 +72,7 @@ export function CarrierAccounts({ carrier, accounts, origins }: Props) {
           </li>
         ))}
       </ul>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       {mayEdit &&
         (editing === "" ? (
           <AccountForm carrier={carrier} origins={origins} onDone={() => setEditing(undefined)} />
@@ -146,11 +143,7 @@ function AccountForm({
       <Button kind="quiet" className="h-7" onClick={onDone}>
         Not now
       </Button>
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }

@@ -5,6 +5,7 @@ import { Button } from "@/ui/parts/button";
 import { dropSecret, lookAt } from "./actions";
 import type { PrivateParts } from "./load";
 import { SecretForm } from "./secret-form";
+import { Trouble } from "@/ui/parts/trouble";
 
 type Secret = NonNullable<PrivateParts["secrets"]>[number];
 type Looked = Extract<Awaited<ReturnType<typeof lookAt>>, { ok: true }>["value"];
@@ -116,11 +117,7 @@ function SecretLine({ carrier, secret }: { readonly carrier: string; readonly se
           ))}
         </dl>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </li>
   );
 }

@@ -15,6 +15,7 @@ import { list } from "@/messages/figures";
 import { AddSelect } from "@/ui/parts/add-select";
 import { SortableList } from "@/ui/parts/sortable-list";
 import { CopyOffers } from "./copy-offers";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly channel: Channel;
@@ -106,11 +107,7 @@ export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props
           {told}
         </p>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       {mayEdit && (
         <div className="mt-1.5 flex flex-wrap items-center gap-2">
           {left.length > 0 && (

@@ -6,6 +6,7 @@ import type { Json } from "@/core/setup/path";
 import { Button } from "@/ui/parts/button";
 import { useDraft } from "./draft-provider";
 import { suggestCode } from "./member-code";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface AddProps {
   /** "origin": what is added, in words. */
@@ -65,11 +66,7 @@ export function AddMember({ what, list, home, template, taken, prefix }: AddProp
         Code <span className="text-soft">how other things name it</span>
         <input className={field} value={code} onChange={(event) => setCode(event.target.value)} required />
       </label>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <div className="flex gap-2">
         <Button type="submit" kind="main">
           Add

@@ -13,6 +13,7 @@ import { sent } from "@/features/submit";
 import { useDraft } from "./draft-provider";
 import { placeHref } from "./place-link";
 import { RenameForm } from "./rename-form";
+import { Trouble } from "@/ui/parts/trouble";
 
 type Uses = Extract<Awaited<ReturnType<typeof usesInDraft>>, { ok: true }>["value"];
 
@@ -87,11 +88,7 @@ export function MemberHead({ list, member, value, what, about, page, home, child
         {children}
         {mayEdit && <Button onClick={() => void ask()}>Delete</Button>}
       </PageHead>
-      {trouble !== undefined && (
-        <p role="alert" className="mb-2 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       {uses && (
         <UsesPanel
           uses={uses}

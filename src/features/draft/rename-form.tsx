@@ -2,6 +2,7 @@
 
 import { useState, type FormEvent } from "react";
 import { useDraft } from "./draft-provider";
+import { Trouble } from "@/ui/parts/trouble";
 
 type Renaming = Parameters<ReturnType<typeof useDraft>["rename"]>[0];
 
@@ -45,11 +46,7 @@ export function RenameForm({ code, renaming, onDone }: Props) {
       <button type="submit" className="link underline" disabled={busy}>
         Carry it through
       </button>
-      {trouble !== undefined && (
-        <span role="alert" className="text-loss">
-          {trouble}
-        </span>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }

@@ -1,5 +1,3 @@
-import type { Json } from "@/core/setup/path";
-
 const figures = new Set(["amount", "fixed", "percent", "constant"]);
 
 /**
@@ -15,22 +13,39 @@ export function isUnfinished(value: unknown): boolean {
 }
 
 const prefix = "unfinished ";
+const listeners = new Set<() => void>();
+/** What was read last at a place: the same object as long as the same text is kept. */
+const read = new Map<string, { readonly text: string; readonly value: unknown }>();
+
+/** Hears when something unfinished is kept or given up. */
+export function onUnfinished(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
 
 /** What was begun at a place and not finished, also on an earlier visit of the page. */
-export function recallUnfinished(path: string): Json | undefined {
+export function recallUnfinished(path: string): unknown {
   try {
     const text = sessionStorage.getItem(prefix + path);
-    return text === null ? undefined : (JSON.parse(text) as Json);
+    if (text === null) return undefined;
+    const known = read.get(path);
+    if (known?.text === text) return known.value;
+    const value: unknown = JSON.parse(text);
+    read.set(path, { text, value });
+    return value;
   } catch {
     return undefined;
   }
 }
 
-export function rememberUnfinished(path: string, value: Json | undefined): void {
+/** Keeps what is unfinished at a place as long as the browser's tab is open; `undefined` gives it up. */
+export function rememberUnfinished(path: string, value: unknown): void {
+  if (value === undefined && recallUnfinished(path) === undefined) return;
   try {
     if (value === undefined) sessionStorage.removeItem(prefix + path);
     else sessionStorage.setItem(prefix + path, JSON.stringify(value));
   } catch {
-    // a browser that keeps nothing: then a page that is left forgets
+    // a browser that keeps nothing keeps nothing unfinished either
   }
+  for (const listener of listeners) listener();
 }

@@ -1,21 +1,17 @@
 "use client";
 
-import { useCallback, useEffect, useState } from "react";
-import type { Json } from "@/core/setup/path";
+import { useCallback, useSyncExternalStore } from "react";
 import type { Committed } from "@/ui/fields/commit";
-import { isUnfinished, recallUnfinished, rememberUnfinished } from "./unfinished";
+import { isUnfinished, onUnfinished, recallUnfinished, rememberUnfinished } from "./unfinished";
 
-/** Keeps a value that has figures still to be typed, by its place, as long as the browser's tab is open. */
+/** A value that has figures still to be typed, by its place, as long as the browser's tab is open. */
 export function useKeptUnfinished<T>(path: string) {
-  const [value, setValue] = useState<T>();
-  useEffect(() => setValue(recallUnfinished(path) as T | undefined), [path]);
-  const keep = useCallback(
-    (next: T | undefined) => {
-      rememberUnfinished(path, next as Json | undefined);
-      setValue(next);
-    },
-    [path],
+  const value = useSyncExternalStore(
+    onUnfinished,
+    () => recallUnfinished(path) as T | undefined,
+    () => undefined,
   );
+  const keep = useCallback((next: T | undefined) => rememberUnfinished(path, next), [path]);
   return [value, keep] as const;
 }
 

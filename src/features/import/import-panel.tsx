@@ -8,6 +8,7 @@ import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
 import { countFates, fatesOf, type Fate, type RowFate } from "./fate";
 import { FateTable } from "./fate-table";
 import { readFile, type FromJson, type ReadFile } from "./import-file";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props<T> {
   /** "zone entries": what the rows are. */
@@ -63,11 +64,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
           Close
         </Button>
       </div>
-      {trouble !== undefined && (
-        <p role="alert" className="mb-2 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       {file && (
         <>
           <ColumnChoices head={file.table.head} fields={fields} chosen={chosen} onChoose={setChosen} />

@@ -6,6 +6,7 @@ import { askAuth } from "@/features/account";
 import { Button } from "@/ui/parts/button";
 import { sent } from "@/features/submit";
 import { setPassword, takeUp } from "./actions";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly token: string;
@@ -46,11 +47,7 @@ export function PasswordForm({ token, email, kind }: Props) {
           autoFocus
         />
       </label>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <Button type="submit" kind="main" disabled={busy} className="h-9 w-full justify-center">
         {kind === "first" ? "Come in" : "Set the password"}
       </Button>

@@ -5,6 +5,7 @@ import type { Item } from "@/core/setup/item";
 import { joinPath } from "@/core/setup/path";
 import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly taken: readonly Item[];
@@ -47,11 +48,7 @@ export function AddItem({ taken, onAdded }: Props) {
         onChange={(event) => setName(event.target.value)}
       />
       <Button type="submit">Add an item</Button>
-      {trouble !== undefined && (
-        <span role="alert" className="text-loss">
-          {trouble}
-        </span>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }

@@ -19,6 +19,7 @@ import { itemText, type ItemField } from "./item-cells";
 import { ItemTools } from "./item-tools";
 import { lacksWeight, useItems } from "./use-items";
 import { WhatApplies } from "./what-applies";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly items: readonly Item[];
@@ -124,11 +125,7 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, groun
           />
         </div>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="mt-1 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       {mayEdit && (
         <p className="mt-1.5 text-soft">
           Weights without a unit are in {units.weight}, sides in {units.length}. <Key>Ctrl D</Key> fills a

@@ -8,6 +8,7 @@ import { destinationText, readDestinations } from "@/features/edits";
 import { ChargeCurves } from "@/ui/charts/charge-curves";
 import { plainNumber } from "@/ui/number-text";
 import { pointOf } from "./explored-points";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly offer: Offer;
@@ -83,11 +84,7 @@ export function PriceExplorer({ offer, channels, country }: Props) {
       <p className="text-soft">
         Ordered today.{mayEdit && " A click on the curve, or Enter, makes a trial of it."}
       </p>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </div>
   );
 }

@@ -9,6 +9,7 @@ import { movedTo } from "@/features/edits";
 import type { Choice } from "@/features/rules";
 import { AddSelect } from "@/ui/parts/add-select";
 import { SortableList } from "@/ui/parts/sortable-list";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly offer: Offer;
@@ -82,11 +83,7 @@ export function ServicesBehind({ offer, path, services }: Props) {
               onAdd={(code) => void store([...offer.services, code])}
             />
           )}
-          {trouble !== undefined && (
-            <p role="alert" className="text-loss">
-              {trouble}
-            </p>
-          )}
+          <Trouble text={trouble} />
         </div>
       </div>
       <DraftChoice label="Taken is" path={`${path}/pick`} value={offer.pick} options={picks} />

@@ -15,6 +15,7 @@ import { OrderHistory } from "./order-history";
 import { PinOrder } from "@/features/bench";
 import { queueNames } from "./order-states";
 import { TotalsTable } from "./totals-table";
+import { Trouble } from "@/ui/parts/trouble";
 
 /** An order on the desk: what it holds, where it goes, what can be offered, and how each figure came about. */
 export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonly mayEdit: boolean }) {
@@ -62,11 +63,7 @@ export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonl
           </>
         )}
       </PageHead>
-      {trouble !== undefined && (
-        <p role="alert" className="sheet mb-3 border-l-4 border-l-loss px-3 py-1.5 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <ChargeNote view={view} />
       <div className="mb-3 grid items-start gap-3 xl:grid-cols-[minmax(0,1fr)_250px]">
         <LinesTable view={view} target={target} mayEdit={open} />

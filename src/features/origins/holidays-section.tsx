@@ -12,6 +12,7 @@ import { FileLink } from "@/ui/parts/file-link";
 import type { HolidayFile } from "./holiday-file";
 import { withDays } from "./year-days";
 import { YearStrip } from "./year-strip";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly origin: Origin;
@@ -50,11 +51,7 @@ export function HolidaysSection({ origin, others }: Props) {
         onSet={(next) => void set(next)}
         onYear={(shown) => setYear(String(shown))}
       />
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <div className="mt-2">
         <EditField
           label="As a list"
@@ -111,11 +108,7 @@ function HolidayImport({
         accept=".ics,text/calendar"
         onFile={(picked) => void open(picked)}
       />
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       {file && (
         <div className="sheet mt-1 max-w-[26rem] px-2 py-1.5">
           <p>

@@ -6,6 +6,7 @@ import type { Json } from "@/core/setup/path";
 import { joinPath } from "@/core/setup/path";
 import { useDraft } from "@/features/draft";
 import { Section } from "@/ui/parts/section";
+import { Trouble } from "@/ui/parts/trouble";
 
 export interface LeavingService {
   readonly code: string;
@@ -63,11 +64,7 @@ export function LeavingSection({
         })}
         {services.length === 0 && <li className="text-soft">There is no service yet.</li>}
       </ul>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </Section>
   );
 }

@@ -12,6 +12,7 @@ import { WorldMap, type MapShade } from "@/ui/charts/world-map";
 import { sent } from "@/features/submit";
 import { positionOfTown } from "./actions";
 import type { OriginParts } from "./load";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly path: string;
@@ -108,11 +109,7 @@ export function PositionSection({ path, origin, origins, parts }: Props) {
           Without a position the middle of {origin.address.country} stands in for distances.
         </p>
       )}
-      {said !== undefined && (
-        <p role="alert" className="text-loss">
-          {said}
-        </p>
-      )}
+      <Trouble text={said} />
     </section>
   );
 }

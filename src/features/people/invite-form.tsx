@@ -6,6 +6,7 @@ import { sent } from "@/features/submit";
 import { invitePerson } from "./actions";
 import { LinkPanel } from "./link-panel";
 import { roleWords, type RoleName } from "./role-words";
+import { Trouble } from "@/ui/parts/trouble";
 
 /** Who is asked in, as what; the link to send comes back once. */
 export function InviteForm({ onClose }: { readonly onClose: () => void }) {
@@ -66,11 +67,7 @@ export function InviteForm({ onClose }: { readonly onClose: () => void }) {
         Make the link
       </Button>
       <Button onClick={onClose}>Not now</Button>
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }

@@ -12,6 +12,7 @@ import { SecondFactorRule } from "./second-factor-rule";
 import type { PeopleParts } from "./load";
 import { roleWords, type RoleName } from "./role-words";
 import { ListTable } from "@/ui/parts/list-table";
+import { Trouble } from "@/ui/parts/trouble";
 
 /** Who may sign in, and what they may do. */
 export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
@@ -208,11 +209,7 @@ function Invitations({ invitations }: { readonly invitations: PeopleParts["invit
           </li>
         ))}
       </ul>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </section>
   );
 }

@@ -16,6 +16,7 @@ import {
   type ConditionKind,
   type RuleChoices,
 } from "./condition-kinds";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly label: string;
@@ -116,11 +117,7 @@ export function ConditionsEditor({
           </li>
         </ul>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </fieldset>
   );
 }

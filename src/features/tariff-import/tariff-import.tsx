@@ -24,6 +24,7 @@ import { OutcomeStep } from "./outcome-step";
 import { SeamsStep } from "./seams-step";
 import { TargetsStep } from "./targets-step";
 import { useImport } from "./use-import";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly tariffs: readonly KnownTariff[];
@@ -79,11 +80,7 @@ export function TariffImport(settings: Props) {
         }}
         onSheets={(sheets) => sheets.length > 0 && work.set({ sheets })}
       />
-      {work.trouble !== undefined && (
-        <p role="alert" className="mb-3 text-loss">
-          {work.trouble}
-        </p>
-      )}
+      <Trouble text={work.trouble} />
       {file && plan && sheet && (
         <>
           <ColumnsStep
@@ -163,11 +160,7 @@ function StoreBar({ count, refused, wrong, trouble, busy, reads, onStore }: Stor
   return (
     <>
       {wrong !== undefined && <p className="mb-2 text-loss">{wrong}</p>}
-      {trouble !== undefined && (
-        <p role="alert" className="mb-2 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <div className="flex items-center gap-3 pb-6">
         <Button kind="main" disabled={busy || count === 0 || wrong !== undefined || reads} onClick={onStore}>
           Store {count === 1 ? "the tariff" : `${count} tariffs`}

@@ -8,6 +8,7 @@ import { useDraft } from "@/features/draft";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
 import { breakOf, edgeUnit, rateMeaning } from "./tariff-words";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly tariff: Tariff;
@@ -53,11 +54,7 @@ export function AddBreak({ tariff, edition, path }: Props) {
         />{" "}
         <span className="text-soft">{edgeUnit(tariff)}</span>
       </label>
-      {trouble !== undefined && (
-        <span role="alert" className="text-loss">
-          {trouble}
-        </span>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }
@@ -102,11 +99,7 @@ export function BreakPanel({ tariff, edition, path, index }: Props & { readonly 
           </li>
         )}
       </ul>
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </section>
   );
 }
@@ -159,11 +152,7 @@ function KindFields({ tariff, edition, path, index }: BreakProps) {
           ? `What the break before gives at its edge, and the cell ${rateMeaning(tariff, entry).replace("more ", "")} above it.`
           : `Each cell is ${tariff.currency} ${rateMeaning(tariff, entry)}.`}
       </span>
-      {trouble !== undefined && (
-        <span role="alert" className="w-full text-loss">
-          {trouble}
-        </span>
-      )}
+      <Trouble text={trouble} />
     </div>
   );
 }
@@ -194,11 +183,7 @@ function ShiftForm({ tariff, edition, path, index }: BreakProps) {
       <button type="submit" className="link">
         Move
       </button>
-      {trouble !== undefined && (
-        <span role="alert" className="w-full text-loss">
-          {trouble}
-        </span>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }

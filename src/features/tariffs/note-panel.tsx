@@ -5,6 +5,7 @@ import { useDraft } from "@/features/draft";
 import { sent } from "@/features/submit";
 import { storeNote } from "./actions";
 import type { NoteOfCell } from "./noted-cells";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly note: NoteOfCell;
@@ -41,11 +42,7 @@ export function NotePanel({ note }: Props) {
         }}
       />
       {by !== undefined && <span className="text-soft">{by}</span>}
-      {trouble !== undefined && (
-        <span role="alert" className="block text-loss">
-          {trouble}
-        </span>
-      )}
+      <Trouble text={trouble} />
     </div>
   );
 }

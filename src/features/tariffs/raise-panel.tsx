@@ -9,6 +9,7 @@ import { PickManyField } from "@/ui/fields/pick-many-field";
 import { Button } from "@/ui/parts/button";
 import { boundaryWords } from "./tariff-words";
 import { useRaise } from "./use-raise";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly tariff: Tariff;
@@ -62,11 +63,7 @@ export function RaisePanel({ tariff, edition, onClose }: Props) {
       </div>
       {outcome && <Preview cells={outcome.cells} tariff={tariff} edition={edition} />}
       {wrong !== undefined && typed.by !== "" && <p className="text-loss">{wrong}</p>}
-      {trouble !== undefined && (
-        <p role="alert" className="text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <div className="mt-2 flex gap-2">
         <Button kind="main" disabled={!outcome || outcome.changes.length === 0} onClick={() => void apply()}>
           {typed.fresh ? `Make edition ${typed.label}` : "Raise them"}

@@ -15,6 +15,7 @@ import { Key } from "@/ui/parts/key";
 import { cellChanges, cellOf, cellText, columnAt, LEAD, ratePath, ratesOn } from "./cell-edits";
 import { EdgeInput } from "./edge-input";
 import { boundaryWords } from "./tariff-words";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly tariff: Tariff;
@@ -121,11 +122,7 @@ export function RatesGrid(props: Props) {
         start={start ?? { row: 0, column: LEAD }}
         takeFocus={start !== undefined}
       />
-      {trouble !== undefined && (
-        <p role="alert" className="mt-1 text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
       <p className="mt-1.5 text-soft">
         An empty cell means no rate there. <Key>Ctrl V</Key> pastes a block, <Key>Ctrl D</Key> fills down,{" "}
         <Key>Ctrl R</Key> to the right, <Key>Ctrl Del</Key> removes the rows selected, <Key>Ctrl Z</Key>{" "}

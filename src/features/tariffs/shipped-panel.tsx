@@ -7,6 +7,7 @@ import { roomUnder, suggestEdges } from "@/core/tariffs/suggest-edges";
 import { setEdges } from "@/core/tariffs/edit-breaks";
 import { useDraft } from "@/features/draft";
 import { edgeUnit } from "./tariff-words";
+import { Trouble } from "@/ui/parts/trouble";
 
 /** A shipment of the last year: its zone here, and its measure in the tariff's unit (for drawing and suggesting only). */
 export interface Shipped {
@@ -86,11 +87,7 @@ export function ShippedPanel({ tariff, edition, path, shipped }: Props) {
               Set these edges
             </button>
           )}
-          {trouble !== undefined && (
-            <p role="alert" className="text-loss">
-              {trouble}
-            </p>
-          )}
+          <Trouble text={trouble} />
         </>
       )}
     </section>

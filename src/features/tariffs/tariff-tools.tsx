@@ -11,6 +11,7 @@ import { Button } from "@/ui/parts/button";
 import { AddBreak } from "./break-tools";
 import { RaisePanel } from "./raise-panel";
 import { GiveOut } from "./give-out";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly tariff: Tariff;
@@ -86,11 +87,7 @@ export function TariffTools({ tariff, edition, chart, path }: Props) {
           <RaisePanel tariff={tariff} edition={edition} onClose={() => setRaising(false)} />
         </div>
       )}
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </div>
   );
 }

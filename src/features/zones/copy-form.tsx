@@ -5,6 +5,7 @@ import { useState, type FormEvent } from "react";
 import { joinPath, type Json } from "@/core/setup/path";
 import { suggestCode, useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly taken: readonly string[];
@@ -55,11 +56,7 @@ export function CopyForm({ taken, name: first, template, onClose }: Props) {
         Copy
       </Button>
       <Button onClick={onClose}>Not now</Button>
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </form>
   );
 }

@@ -3,6 +3,7 @@
 import { useState } from "react";
 import { classNames } from "../class-names";
 import type { Committed } from "./commit";
+import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly label: string;
@@ -54,11 +55,7 @@ export function PickManyField({ label, path, chosen, options, onCommit, readOnly
         })}
         {chosen.length === 0 && <span className="narrow text-soft">{none}</span>}
       </div>
-      {trouble !== undefined && (
-        <p role="alert" className="w-full text-loss md:ml-[136px]">
-          {trouble}
-        </p>
-      )}
+      <Trouble text={trouble} />
     </fieldset>
   );
 }

@@ -2,8 +2,8 @@
 export function Trouble({ text }: { readonly text: string | undefined }) {
   if (text === undefined) return null;
   return (
-    <p role="alert" className="w-full text-loss">
+    <span role="alert" className="block w-full text-loss">
       {text}
-    </p>
+    </span>
   );
 }
