@@ -61,6 +61,8 @@ test("from nothing to the first quote by screens alone, led by the line", async 
   await line.getByRole("link", { name: "Offers" }).click();
   await add(page, "an offer", "To your door");
   await page.getByRole("combobox", { name: "Add a service" }).selectOption({ label: "Cart by day" });
+  // new, it charges nobody anything until somebody says how
+  await page.getByRole("combobox", { name: "The charge is" }).selectOption("costPlus");
   await expect(line).not.toContainText("yet");
 
   await page.getByRole("link", { name: "Try an order" }).click();

@@ -227,10 +227,11 @@ test("a surcharge is made with its conditions, read back, moved and taken away",
   const section = page.getByRole("region", { name: "Surcharges" });
   const count = await section.getByRole("listitem").count();
   await section.getByRole("button", { name: "Add a surcharge" }).click();
-  await section.getByRole("textbox", { name: "Name" }).fill("Heavy");
-  await section.getByRole("textbox", { name: "Name" }).press("Enter");
-  await section.getByRole("textbox", { name: "Amount" }).fill("3,50");
-  await section.getByRole("textbox", { name: "Amount" }).press("Enter");
+  await section.getByRole("textbox", { name: "New surcharge: name" }).fill("Heavy");
+  await section.getByRole("textbox", { name: "New surcharge: name" }).press("Enter");
+  await expect(section).toContainText("No amount yet: the surcharge is stored, and counts, once");
+  await section.getByRole("textbox", { name: "New surcharge", exact: true }).fill("3,50");
+  await section.getByRole("textbox", { name: "New surcharge", exact: true }).press("Enter");
   await section.getByLabel("Add a condition about").selectOption("measure");
   await section.getByRole("textbox", { name: "Figure" }).fill("20");
   await section.getByRole("textbox", { name: "Figure" }).press("Enter");

@@ -75,7 +75,7 @@ test.describe
       await offer.put(offer.textbox("Amount"), "12.40");
       await offer.put(offer.textbox("Margin"), "7.5");
       await page.getByRole("button", { name: "Add an addition" }).click();
-      await offer.put(offer.textbox("Packing"), "1.20");
+      await offer.complete(offer.textbox("New addition"), "1.20");
       await offer.choose("How it is rounded").selectOption("up");
       await offer.put(offer.textbox("Rounded to"), "0.05");
       await offer.choose("When it is free").selectOption("anyOf");
@@ -106,17 +106,18 @@ test.describe
       await offer.add("ladder", CHANNEL, SERVICE);
       await offer.kind("ladder");
       const add = page.getByRole("button", { name: "Add a rule" });
+      const fresh = page.getByRole("region", { name: "New rule" });
       await add.click();
       const rule = (number: number) => page.locator(`[data-path="offers/ladder/plan/rules/${number - 1}"]`);
-      await rule(1).getByRole("combobox", { name: "Measure" }).selectOption("goodsValue");
-      await rule(1).getByRole("combobox", { name: "Bound" }).selectOption(">=");
-      await offer.put(rule(1).getByRole("textbox", { name: "Figure", exact: true }), "120");
-      await rule(1).getByRole("combobox", { name: "Rule 1: what then" }).selectOption("free");
+      await fresh.getByRole("combobox", { name: "Measure" }).selectOption("goodsValue");
+      await fresh.getByRole("combobox", { name: "Bound" }).selectOption(">=");
+      await offer.put(fresh.getByRole("textbox", { name: "Figure", exact: true }), "120");
+      await fresh.getByRole("combobox", { name: "Rule 1: what then" }).selectOption("free");
       await expect(rule(1)).toContainText("goods at or above 120 EUR without tax → free");
 
       await add.click();
-      await offer.put(rule(2).getByRole("textbox", { name: "Figure", exact: true }), "4");
-      await offer.put(rule(2).getByRole("textbox", { name: "Rule 2, term 1: figure" }), "7");
+      await offer.put(fresh.getByRole("textbox", { name: "Figure", exact: true }), "4");
+      await offer.complete(fresh.getByRole("textbox", { name: "Rule 2, term 1: figure" }), "7");
       await rule(2).getByRole("button", { name: "+ a term" }).click();
       await offer.put(rule(2).getByRole("textbox", { name: "Rule 2, term 2: figure" }), "1.25");
       await expect(rule(2)).toContainText(
@@ -124,11 +125,11 @@ test.describe
       );
 
       await add.click();
-      await rule(3).getByRole("combobox", { name: "Bound" }).selectOption("(]");
-      await offer.put(rule(3).getByRole("textbox", { name: "Upper end" }), "12");
-      await offer.put(rule(3).getByRole("textbox", { name: "Lower end" }), "4");
-      await rule(3).getByRole("combobox", { name: "Rule 3, term 1: counted" }).selectOption("goodsValue");
-      await offer.put(rule(3).getByRole("textbox", { name: "Rule 3, term 1: figure" }), "15");
+      await fresh.getByRole("combobox", { name: "Bound" }).selectOption("(]");
+      await offer.put(fresh.getByRole("textbox", { name: "Upper end" }), "12");
+      await offer.put(fresh.getByRole("textbox", { name: "Lower end" }), "4");
+      await fresh.getByRole("combobox", { name: "Rule 3, term 1: counted" }).selectOption("goodsValue");
+      await offer.complete(fresh.getByRole("textbox", { name: "Rule 3, term 1: figure" }), "15");
       await expect(rule(3)).toContainText("over 4 and up to and including 12 kg → 15 % of the goods");
 
       const strip = page.getByRole("figure", { name: /What falls to which rule/ });
@@ -193,6 +194,7 @@ test.describe
 
       await offer.open("post");
       await offer.add("bought", CHANNEL, "Case service");
+      await offer.kind("costPlus");
       await offer.add("table", CHANNEL, SERVICE);
       await offer.kind("tariff");
       await offer.choose("Tariff").selectOption({ label: "CASE-T" });
@@ -250,6 +252,18 @@ test("a rule that nothing is left for is struck with its reason; moved up by key
   await page.getByRole("button", { name: "Add a rule" }).click();
   const rule = (number: number) =>
     page.locator(`[data-path="offers/dealer-parcel/plan/rules/${number - 1}"]`);
+  const fresh = page.getByRole("region", { name: "New rule" });
+  await expect(fresh).toContainText("No amount yet");
+  await expect(page.getByRole("button", { name: "Undo" })).toBeDisabled();
+  // nothing is stored, and nothing is lost by looking elsewhere
+  await offer.put(fresh.getByRole("textbox", { name: "Figure", exact: true }), "6");
+  await page.getByRole("link", { name: "Express", exact: true }).first().click();
+  await expect(page).toHaveURL(/offers\/express/);
+  await offer.open("dealer-parcel");
+  await expect(fresh.getByRole("textbox", { name: "Figure", exact: true })).toHaveValue("6");
+  await expect(rule(4)).toHaveCount(0);
+  await offer.put(fresh.getByRole("textbox", { name: "Figure", exact: true }), "5");
+  await offer.complete(fresh.getByRole("textbox", { name: "Rule 4, term 1: figure" }), "3");
   await expect(rule(4)).toBeVisible();
   // as rule 2, with less weight: to EE, LV, LT
   await rule(4).getByRole("combobox", { name: "Measure" }).selectOption("chargeableWeight");

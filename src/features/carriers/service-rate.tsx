@@ -2,9 +2,11 @@
 
 import Link from "next/link";
 import type { Json } from "@/core/setup/path";
+import { same } from "@/core/setup/same";
 import type { Service } from "@/core/setup/service";
 import { DraftQuantity, useCommit, useDraft } from "@/features/draft";
 import { ChoiceField } from "@/ui/fields/choice-field";
+import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
 import { plainNumber } from "@/ui/number-text";
 import { Section } from "@/ui/parts/section";
@@ -27,7 +29,7 @@ export function ServiceRate({ path, service, tariffs, connections }: Props) {
   const at = (field: string) => `${path}/${field}`;
   return (
     <Section name="Rate">
-      <RateSource path={at("rate")} rate={service.rate} tariffs={tariffs} connections={connections} />
+      <RateSource path={path} service={service} tariffs={tariffs} connections={connections} />
       <Volumetric path={at("volumetric")} volumetric={service.volumetric} />
       <DraftQuantity
         label="Weight step"
@@ -47,21 +49,32 @@ export function ServiceRate({ path, service, tariffs, connections }: Props) {
 type Rate = Service["rate"];
 type LiveRate = Extract<Rate, { live: string }>;
 
+/** Where the rate comes from. A service that is off and has none was begun: its first rate switches it on. */
 function RateSource({
-  path,
-  rate,
+  path: servicePath,
+  service,
   tariffs,
   connections,
 }: {
   readonly path: string;
-  readonly rate: Rate;
+  readonly service: Service;
   readonly tariffs: readonly Option[];
   readonly connections: readonly Option[];
 }) {
-  const { mayEdit } = useDraft();
-  const commit = useCommit(path, rate as Json);
-  const value = "tariff" in rate ? `tariff ${rate.tariff}` : "live" in rate ? `live ${rate.live}` : "none";
+  const { mayEdit, commit: store } = useDraft();
+  const path = `${servicePath}/rate`;
+  const { rate } = service;
+  const isBegun = "none" in rate && !service.active;
+  const commit = async (to: Rate): Promise<Committed> => {
+    const switchedOn = isBegun ? [{ path: `${servicePath}/active`, from: false, to: true }] : [];
+    const rated = same(rate, to) ? [] : [{ path, from: rate as Json, to: to as Json }];
+    const answer = await store([...rated, ...switchedOn]);
+    return answer.ok ? { ok: true } : { ok: false, text: answer.text, conflict: answer.code === "conflict" };
+  };
+  const given = "tariff" in rate ? `tariff ${rate.tariff}` : "live" in rate ? `live ${rate.live}` : "none";
+  const value = isBegun ? "" : given;
   const options = [
+    ...(isBegun ? [{ value: "", name: "no rate: it is off" }] : []),
     { value: "none", name: "costs nothing" },
     ...tariffs.map((tariff) => ({ value: `tariff ${tariff.value}`, name: `tariff ${tariff.name}` })),
     ...connections.map((one) => ({ value: `live ${one.value}`, name: `asked live through ${one.name}` })),
@@ -82,6 +95,11 @@ function RateSource({
         readOnly={!mayEdit}
         onCommit={choose}
       />
+      {isBegun && mayEdit && (
+        <p className="hatch mb-1 rounded-md border border-dashed border-edge px-2 md:ml-[136px]">
+          It has no rate yet. Choosing one switches it on.
+        </p>
+      )}
       {"live" in rate && <LiveFields path={path} rate={rate} tariffs={tariffs} />}
     </>
   );

@@ -43,6 +43,13 @@ export class OfferDriver {
     await expect(field).not.toHaveAttribute("aria-invalid", "true");
   }
 
+  /** Types the amount that something new still needs: then it is stored, and no longer new. */
+  async complete(field: Locator, text: string): Promise<void> {
+    await field.fill(text);
+    await field.press("Enter");
+    await expect(field).toBeHidden();
+  }
+
   textbox(name: string): Locator {
     return this.page.getByRole("textbox", { name, exact: true });
   }
