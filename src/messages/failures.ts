@@ -18,6 +18,8 @@ export interface FailureData {
   readonly "wrong-code": Nothing;
   readonly "wrong-spare-code": Nothing;
   readonly "sign-in-over": Nothing;
+  /** A customer is erased only when nothing of theirs waits for a delivery. */
+  readonly "customer-has-open-orders": { readonly orders: number };
   readonly "too-many-tries": { readonly seconds: number };
   readonly "business-there": Nothing;
   /** Too many wait for the same thing. */
@@ -61,6 +63,8 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "wrong-code": () => "This code does not fit, or was used already. Codes change every 30 seconds.",
   "wrong-spare-code": () => "This spare code does not fit, or was used.",
   "sign-in-over": () => "The sign-in has run out. Begin again.",
+  "customer-has-open-orders": ({ orders }) =>
+    `${orders === 1 ? "An order" : `${orders} orders`} of this customer ${orders === 1 ? "is" : "are"} still open: confirm ${orders === 1 ? "it" : "them"} first.`,
   "too-many-tries": ({ seconds }) =>
     `Too many tries. Wait ${seconds === 1 ? "a second" : `${seconds} seconds`}, then try again.`,
   "business-there": () => "The business is there already.",

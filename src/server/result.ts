@@ -29,3 +29,7 @@ export function failed(code: PlainCode, problems: readonly Problem[] = []): Fail
 export function weakPassword(why: PasswordFault): Failure {
   return { ok: false, code: "weak-password", data: { why }, problems: [] };
 }
+
+export function customerHasOpenOrders(orders: number): Failure {
+  return { ok: false, code: "customer-has-open-orders", data: { orders }, problems: [] };
+}

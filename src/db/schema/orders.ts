@@ -51,7 +51,11 @@ export const orders = pgTable(
     state: text().notNull(),
     charge: uuid(),
   },
-  (t) => [index("orders_by_state").on(t.state, t.placedAt), index("orders_by_charge").on(t.charge)],
+  (t) => [
+    index("orders_by_state").on(t.state, t.placedAt),
+    index("orders_by_charge").on(t.charge),
+    index("orders_by_customer").on(t.customerName, t.postcode),
+  ],
 );
 
 export const orderLines = pgTable(
@@ -142,3 +146,10 @@ export const activity = pgTable(
     index("activity_by_subject").on(t.subject),
   ],
 );
+
+/** How long names and streets of done orders are kept: one row, and none in a new business. */
+export const personalDataRules = pgTable("personal_data_rules", {
+  id: integer().primaryKey(),
+  /** Whole months after the order was placed; `null`: for good. */
+  keepMonths: integer("keep_months"),
+});

@@ -5,6 +5,7 @@ import { z } from "zod";
 import type { Answer } from "@/messages/answer";
 import { act, type Call } from "@/server/act";
 import type { Result } from "@/server/result";
+import { eraseCustomer as erase } from "@/server/services/personal-data";
 import {
   applyOffer,
   confirmOrder,
@@ -70,4 +71,15 @@ export async function applyCharge(order: OrderTarget, offer: string): Promise<An
 /** Confirms the order, which locks it. */
 export async function confirm(order: OrderTarget): Promise<Answer<unknown>> {
   return changeOrder(order, null, z.null(), confirmOrder);
+}
+
+/** Erases the customer of a done order, from all their done orders; the answer is how many. */
+export async function eraseCustomer(input: { number: string }): Promise<Answer<{ orders: number }>> {
+  const answer = await act(input, {
+    permission: "manage-people",
+    schema: z.strictObject({ number: z.string().min(1).max(60) }),
+    run: ({ number }, { db, by }) => erase(db, number, by),
+  });
+  refresh();
+  return answer;
 }

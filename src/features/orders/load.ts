@@ -1,6 +1,7 @@
 import "server-only";
 import { may } from "@/server/auth/roles";
 import { load } from "@/server/load";
+import { ERASED } from "@/server/services/personal-data";
 import { viewOrder } from "@/server/services/order-view";
 import { orderQueue } from "@/server/services/order-queue";
 
@@ -13,7 +14,13 @@ export function loadQueue(state: string | undefined, search: string | undefined)
 export function loadOrder(number: string) {
   return load(async ({ db, person, now }) => {
     const view = await viewOrder(db, number, now);
-    return { view: view.ok ? view.value : undefined, mayEdit: may(person.role, "edit-orders") };
+    const shown = view.ok ? view.value : undefined;
+    return {
+      view: shown,
+      mayEdit: may(person.role, "edit-orders"),
+      mayErase:
+        may(person.role, "manage-people") && shown?.state === "done" && shown.order.customerName !== ERASED,
+    };
   });
 }
 

@@ -10,6 +10,7 @@ import { applyCharge, confirm } from "./actions";
 import { AddressFields } from "./address-fields";
 import { ChargeNote } from "./charge-note";
 import { LinesTable } from "./lines-table";
+import { EraseCustomer } from "./erase-customer";
 import type { OrderView } from "./load";
 import { OrderHistory } from "./order-history";
 import { PinOrder } from "@/features/bench";
@@ -17,8 +18,15 @@ import { queueNames } from "./order-states";
 import { TotalsTable } from "./totals-table";
 import { Trouble } from "@/ui/parts/trouble";
 
+interface Props {
+  readonly view: OrderView;
+  readonly mayEdit: boolean;
+  /** Of a done order whose customer is still named. */
+  readonly mayErase: boolean;
+}
+
 /** An order on the desk: what it holds, where it goes, what can be offered, and how each figure came about. */
-export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonly mayEdit: boolean }) {
+export function OrderDesk({ view, mayEdit, mayErase }: Props) {
   const { order, quote, applied, state } = view;
   const open = mayEdit && state !== "done";
   const [chosen, setChosen] = useState<string>();
@@ -85,6 +93,7 @@ export function OrderDesk({ view, mayEdit }: { readonly view: OrderView; readonl
         />
       )}
       <OrderHistory history={view.history} />
+      {mayErase && <EraseCustomer number={order.number} name={order.customerName} />}
     </>
   );
 }

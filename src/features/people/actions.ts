@@ -10,6 +10,7 @@ import { done } from "@/server/result";
 import { invite, revokeInvitation } from "@/server/services/invitations";
 import { issuePasswordLink } from "@/server/services/password-links";
 import { dropSecondFactor, endSessions, setActive, setRole } from "@/server/services/people";
+import { setKeepMonths } from "@/server/services/personal-data";
 import { requireSecondFactor } from "@/server/services/sign-in-rules";
 
 const id = z.string().min(1).max(100);
@@ -94,6 +95,18 @@ export async function setSecondFactorRule(input: { roles: readonly string[] }): 
     permission: "manage-people",
     schema: z.strictObject({ roles: z.array(z.enum(roles)).max(roles.length) }),
     run: (rule, { db, by }) => requireSecondFactor(db, rule.roles, by),
+  });
+  refresh();
+  return answer;
+}
+
+/** Sets how many months customers' names and streets are kept with done orders; without a number, for good. */
+export async function setRetention(input: { months?: number }): Promise<Answer<undefined>> {
+  const answer = await act(input, {
+    permission: "manage-people",
+    schema: z.strictObject({ months: z.int().min(1).max(240).exactOptional() }),
+    words: { months: "Whole months from 1 to 240, or nothing to keep them for good." },
+    run: ({ months }, { db, by }) => setKeepMonths(db, months, by),
   });
   refresh();
   return answer;

@@ -8,6 +8,7 @@ import { sent } from "@/features/submit";
 import { changePerson, makePasswordLink, withdrawInvitation, type PersonChange } from "./actions";
 import { InviteForm } from "./invite-form";
 import { LinkPanel } from "./link-panel";
+import { RetentionRule } from "./retention-rule";
 import { SecondFactorRule } from "./second-factor-rule";
 import type { PeopleParts } from "./load";
 import { roleWords, type RoleName } from "./role-words";
@@ -63,6 +64,7 @@ export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
       </div>
       <Roles />
       <SecondFactorRule needed={parts.rules.secondFactorFor} people={parts.people} />
+      <RetentionRule months={parts.keepMonths} />
       <Invitations invitations={parts.invitations} />
     </div>
   );

@@ -5,6 +5,8 @@ import next from "next";
 import { getHealth, getReady } from "../api/health";
 import { problemAnswer } from "../api/problem";
 import { postQuote } from "../api/quotes";
+import { database } from "../database";
+import { keepForgetting } from "../jobs/forgetting";
 import { log, logFailure, logLibrary } from "../log";
 import { answerWith, type Handler } from "./answer-with";
 import { bodyFault } from "./body-limit";
@@ -42,6 +44,7 @@ export async function serveWorker(settings: WebSettings): Promise<void> {
   server.requestTimeout = BODY_MS;
   server.keepAliveTimeout = 65_000;
   server.listen(settings.port, settings.host);
+  keepForgetting(database());
   process.once("SIGTERM", () => {
     // what is under way is finished
     server.close(() => process.exit(0));
