@@ -19,7 +19,7 @@ async function main(): Promise<void> {
   await page.goto("/items");
   await page.getByRole("button", { name: "Take in a file of items" }).click();
   report(
-    `reading a file of ${ITEMS} items, until each row's fate is shown`,
+    `reading a file of ${ITEMS} items, until each row's verdict is shown`,
     await timed(async () => {
       await page
         .locator("input[type=file]")

@@ -54,7 +54,7 @@ async function clear(page: Page, first: string): Promise<void> {
   await remove("/zones/BENCH");
 }
 
-/** From the choice of the file until every row's fate is shown. */
+/** From the choice of the file until every row's verdict is shown. */
 async function read(page: Page, file: Buffer, rows: number): Promise<number> {
   await page.goto("/tariffs/+file");
   return timed(async () => {

@@ -17,7 +17,7 @@ const chosenBy: Record<StepInputs["origin-chosen"]["by"], string> = {
   pinned: "chosen by a person",
 };
 
-const deeds = { instead: "instead of the plan", extra: "extra", shipsFree: "free", ban: "banned" } as const;
+const effects = { instead: "instead of the plan", extra: "extra", shipsFree: "free", ban: "banned" } as const;
 
 const percentOf = {
   freight: "the freight",
@@ -123,9 +123,9 @@ const sentences: Sentences = {
     i.goodsClass === undefined ? "⟦All other goods⟧:" : `Goods of the class ⟦${i.goodsClass}⟧:`,
   "classes-combined": (i, r) => `⟦The ${i.combine}⟧ of ${i.classes} parts: ${r ?? ""}.`,
   "item-exception": (i, r) =>
-    i.deed === "shipsFree"
+    i.effect === "shipsFree"
       ? `${i.pieces} × ⟦${i.sku}⟧ ships free and is left out.`
-      : `${i.pieces} × ⟦${i.sku}⟧ at ${money(i.each)} ${deeds[i.deed]}: ${r ?? ""} ${i.each.currency}.`,
+      : `${i.pieces} × ⟦${i.sku}⟧ at ${money(i.each)} ${effects[i.effect]}: ${r ?? ""} ${i.each.currency}.`,
   "nothing-left-to-charge": () => "Nothing is left for the ⟦plan⟧ to charge.",
   "shipments-charged": (i, r) =>
     `${i.how === "perShipmentSum" ? "The sum" : "The highest"} of ${i.shipments} shipments: ${r ?? ""}.`,

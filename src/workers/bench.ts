@@ -36,8 +36,8 @@ export class BenchThread {
     const { bench } = this;
     if (!bench) return;
     switch (task.kind) {
-      case "hold":
-        bench.hold(task.trials, task.items);
+      case "trials":
+        bench.setTrials(task.trials, task.items);
         return this.all();
       case "stored":
         return this.stored(bench, task);

@@ -100,7 +100,7 @@ test("sheets that are laid out alike are a tariff each, named as the sheet is", 
   ]);
   const { read } = reader(new Uint8Array(await blob.arrayBuffer()));
   const { tariffs, counts } = read({ sheets: [0, 1] });
-  // a row has one fate, however many rates it holds
+  // a row has one verdict, however many rates it holds
   expect(counts).toEqual({ new: 2, changed: 0, same: 0, refused: 0 });
   expect(tariffs.map(({ name, table }) => [name, table.rows[0]?.rates])).toEqual([
     ["Parcel", ["4.20", "5.20"]],

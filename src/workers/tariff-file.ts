@@ -2,7 +2,7 @@ import { lineOf, placeOfLine, type RateRecord, type RowFault } from "@/core/tari
 import { recordReader } from "@/core/tariff-files/read-records";
 import { readTables } from "@/core/tariff-files/read-tables";
 import { guessPlan } from "@/core/tariff-files/guess-plan";
-import { rowFates, type FatedRow } from "@/core/tariff-files/row-fate";
+import { rowVerdicts, type JudgedRow } from "@/core/tariff-files/row-verdict";
 import type { FileAnswer, FileTask, Reading, ReadRequest, ReadRow } from "@/core/tariff-files/thread";
 import { countryOf } from "./country-lookup";
 import { openTable } from "@/tabular/open-table";
@@ -48,10 +48,10 @@ export class TariffFile {
     });
     const all = [...faults, ...read.faults];
     const refused = new Map(all.map((fault) => [fault.line, fault]));
-    const fates = read.tariffs
-      .flatMap(({ name, built }) => rowFates(built, targets[name]))
+    const verdicts = read.tariffs
+      .flatMap(({ name, built }) => rowVerdicts(built, targets[name]))
       .filter(({ line }) => !refused.has(line));
-    const rows = this.#rows(file, request, [...refused.values()], fates);
+    const rows = this.#rows(file, request, [...refused.values()], verdicts);
     return {
       tariffs: read.tariffs.map(({ name, built }) => ({
         name,
@@ -60,9 +60,9 @@ export class TariffFile {
         rates: built.cells.filter(({ record }) => record.price !== null).length,
       })),
       added: read.added,
-      counts: { ...counted(fates), refused: refused.size },
+      counts: { ...counted(verdicts), refused: refused.size },
       rows: rows.slice(0, MOST_SHOWN),
-      refused: rows.filter(({ fate }) => fate === "refused"),
+      refused: rows.filter(({ verdict }) => verdict === "refused"),
       edges: edgesIn(records),
     };
   }
@@ -99,16 +99,16 @@ export class TariffFile {
     file: TableFile,
     request: ReadRequest,
     refused: readonly RowFault[],
-    fates: readonly FatedRow[],
+    verdicts: readonly JudgedRow[],
   ): ReadRow[] {
     const rank = { changed: 0, new: 1, same: 2 } as const;
-    const shown = [...fates]
-      .sort((a, b) => rank[a.fate] - rank[b.fate] || a.line - b.line)
+    const shown = [...verdicts]
+      .sort((a, b) => rank[a.verdict] - rank[b.verdict] || a.line - b.line)
       .slice(0, MOST_SHOWN);
     const wanted = new Map<number, Omit<ReadRow, "cells">>();
     for (const fault of [...refused].sort((a, b) => a.line - b.line))
-      wanted.set(fault.line, { ...placeOfLine(fault.line), fate: "refused", fault });
-    for (const { line, ...fate } of shown) wanted.set(line, { ...placeOfLine(line), ...fate });
+      wanted.set(fault.line, { ...placeOfLine(fault.line), verdict: "refused", fault });
+    for (const { line, ...verdict } of shown) wanted.set(line, { ...placeOfLine(line), ...verdict });
     const cells = new Map<number, readonly string[]>();
     for (const sheet of request.sheets)
       file.scan(sheet, request.plan.decimal, (row, line) => {
@@ -119,9 +119,9 @@ export class TariffFile {
   }
 }
 
-function counted(fates: readonly FatedRow[]): Record<FatedRow["fate"], number> {
+function counted(verdicts: readonly JudgedRow[]): Record<JudgedRow["verdict"], number> {
   const counts = { new: 0, changed: 0, same: 0 };
-  for (const { fate } of fates) counts[fate] += 1;
+  for (const { verdict } of verdicts) counts[verdict] += 1;
   return counts;
 }
 

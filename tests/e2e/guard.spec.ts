@@ -203,7 +203,7 @@ const byLink = ["takeUp", "setPassword"];
 const everybodys = [
   "completeItems",
   "endOwnSession",
-  "groundsOf",
+  "existingOf",
   "knownPlan",
   "positionOfTown",
   "seenFailedTries",

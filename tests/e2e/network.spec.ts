@@ -30,7 +30,7 @@ test("units change what is shown and read, never what is stored", async ({ page 
   await expect(most).toHaveValue("31.5");
 });
 
-test("exchange rates come from a spreadsheet's file with decimal commas; each row has its fate", async ({
+test("exchange rates come from a spreadsheet's file with decimal commas; each row has its verdict", async ({
   page,
 }) => {
   await page.goto("/business");

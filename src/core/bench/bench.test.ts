@@ -120,6 +120,6 @@ test("new trials are compared from where the comparing began", () => {
   bench.store(amount("8"));
   const other = { ...box, sku: "OTHER" };
   const more = trial("b", { request: { ...request, lines: [{ sku: "OTHER", quantity: 1 }] } });
-  bench.hold([trial("a"), more], [box, other]);
+  bench.setTrials([trial("a"), more], [box, other]);
   expect(bench.rows().map((row) => pair(row)?.more?.charge)).toEqual(["+2.00", "+2.00"]);
 });

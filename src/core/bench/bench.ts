@@ -72,7 +72,7 @@ export class Bench {
   }
 
   /** Other trials, with the items they name as they are stored; before, they are taken to have been the same. */
-  hold(trials: readonly Trial[], items: readonly Item[]): void {
+  setTrials(trials: readonly Trial[], items: readonly Item[]): void {
     this.trials = trials;
     const known = new Set(this.past.ground.items.map(({ sku }) => sku));
     this.stored = new Side({ ...this.stored.ground, items });

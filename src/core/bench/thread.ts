@@ -20,7 +20,7 @@ export interface BenchStart {
 /** What the page asks of the bench's thread. `id` grows; an answer about an older one is not waited for. */
 export type BenchTask =
   | { readonly kind: "start"; readonly start: BenchStart }
-  | { readonly kind: "hold"; readonly trials: readonly Trial[]; readonly items: readonly Item[] }
+  | { readonly kind: "trials"; readonly trials: readonly Trial[]; readonly items: readonly Item[] }
   | { readonly kind: "stored"; readonly changes: readonly Change[]; readonly stamp: number }
   | { readonly kind: "typed"; readonly id: number; readonly changes: readonly Change[] }
   | { readonly kind: "mark" }

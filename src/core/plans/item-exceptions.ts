@@ -5,12 +5,12 @@ import { compilePlace, isIn, narrowness, type CompiledPlace } from "../zones/com
 import type { Place } from "../zones/zone-index";
 
 /** What an exception does: money is the home currency's, for each piece. */
-export type ExceptionDeed =
+export type ExceptionEffect =
   | { readonly kind: "instead" | "extra"; readonly amount: Decimal }
   | { readonly kind: "ban" | "shipsFree" };
 
 export interface CompiledException {
-  readonly deed: ExceptionDeed;
+  readonly effect: ExceptionEffect;
   readonly item: string | undefined;
   readonly goodsClass: string | undefined;
   readonly offer: string | undefined;
@@ -20,7 +20,7 @@ export interface CompiledException {
 
 function compileException(exception: ItemException, index: number): CompiledException {
   return {
-    deed: deedOf(exception.do),
+    effect: effectOf(exception.do),
     item: exception.item,
     goodsClass: exception.goodsClass,
     offer: exception.offer,
@@ -29,11 +29,11 @@ function compileException(exception: ItemException, index: number): CompiledExce
   };
 }
 
-function deedOf(deed: ItemException["do"]): ExceptionDeed {
-  if (typeof deed === "string") return { kind: deed };
-  return "instead" in deed
-    ? { kind: "instead", amount: Decimal.of(deed.instead) }
-    : { kind: "extra", amount: Decimal.of(deed.extra) };
+function effectOf(effect: ItemException["do"]): ExceptionEffect {
+  if (typeof effect === "string") return { kind: effect };
+  return "instead" in effect
+    ? { kind: "instead", amount: Decimal.of(effect.instead) }
+    : { kind: "extra", amount: Decimal.of(effect.extra) };
 }
 
 /** The exceptions that can concern an offer. */

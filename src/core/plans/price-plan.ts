@@ -103,7 +103,7 @@ function partCharge(pricing: Pricing, part: Part, context: SellContext, trace?: 
   const of = exceptionsOf(pricing, part);
   if (!of) return bareCharge(pricing.plan, part, context, trace);
   const leaves = (line: OrderLine) => {
-    const kind = of.get(line)?.deed.kind;
+    const kind = of.get(line)?.effect.kind;
     return kind === "instead" || kind === "shipsFree";
   };
   const added = exceptionAmounts(of, part, context, trace);
@@ -140,9 +140,9 @@ function exceptionAmounts(
   const { fromHome } = facts.journey;
   let home = Decimal.zero;
   for (const [line, exception] of of) {
-    if (exception.deed.kind === "ban") continue;
-    const { deed, path } = exception;
-    const each = "amount" in deed ? deed.amount : Decimal.zero;
+    if (exception.effect.kind === "ban") continue;
+    const { effect, path } = exception;
+    const each = "amount" in effect ? effect.amount : Decimal.zero;
     const amount = each.times(Decimal.whole(line.quantity));
     home = home.plus(amount);
     trace?.add(
@@ -150,7 +150,7 @@ function exceptionAmounts(
       {
         sku: line.item.sku,
         pieces: line.quantity,
-        deed: deed.kind,
+        effect: effect.kind,
         each: { amount: moneyText(each, context.homeCurrency), currency: context.homeCurrency },
       },
       moneyText(amount, context.homeCurrency),

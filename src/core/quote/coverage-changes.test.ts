@@ -52,8 +52,8 @@ test("who shares the chart is named; what is so already is not written", () => {
     own.services.push({ ...own.services[0]!, code: "TWIN", name: "Twin" });
   });
   const { plan } = after(setup, "service", { state: "served", zone: "1" });
-  expect(plan.deeds).toHaveLength(2);
-  expect(plan.deeds[0]).toMatchObject({
+  expect(plan.effects).toHaveLength(2);
+  expect(plan.effects[0]).toMatchObject({
     done: "entry",
     place: { country: "NO" },
     shared: [setup.services[0]!.name, "Twin"],
@@ -84,10 +84,10 @@ test("without a chart, or without the zone in it, nothing is written and it says
   });
   expect(after(free, "service", { state: "barred" }).plan).toMatchObject({
     changes: [],
-    deeds: [{ done: "nothing", why: "no-chart" }, { done: "nothing" }, { done: "nothing" }],
+    effects: [{ done: "nothing", why: "no-chart" }, { done: "nothing" }, { done: "nothing" }],
   });
   expect(after(base(), "service", { state: "served", zone: "77" }).plan).toMatchObject({
     changes: [],
-    deeds: [{ done: "nothing", why: "no-such-zone" }],
+    effects: [{ done: "nothing", why: "no-such-zone" }],
   });
 });

@@ -16,7 +16,7 @@ export interface BoardCell {
 export type BoardWish = { readonly state: "served"; readonly zone: string } | { readonly state: "barred" };
 
 /** One entry or list that a wish writes; why, where it can't be. */
-export type BoardDeed =
+export type BoardEffect =
   | {
       readonly done: "entry";
       readonly chart: string;
@@ -35,7 +35,7 @@ export type BoardDeed =
 
 export interface BoardPlan {
   readonly changes: readonly Change[];
-  readonly deeds: readonly BoardDeed[];
+  readonly effects: readonly BoardEffect[];
 }
 
 /**
@@ -45,17 +45,17 @@ export interface BoardPlan {
  */
 export function planBoard(setup: Setup, cells: readonly BoardCell[], wish: BoardWish): BoardPlan {
   const changes: Change[] = [];
-  const deeds: BoardDeed[] = [];
+  const effects: BoardEffect[] = [];
   const charts = new Map<string, BoardPlace[]>();
   for (const cell of cells.filter(({ of }) => of === "service")) {
     const chart = chartOf(setup, cell.code);
-    if (chart === undefined) deeds.push({ done: "nothing", code: cell.code, why: "no-chart" });
+    if (chart === undefined) effects.push({ done: "nothing", code: cell.code, why: "no-chart" });
     else charts.set(chart, [...(charts.get(chart) ?? []), cell.place]);
   }
   for (const [code, places] of charts) {
     const planned = planChart(setup, code, unique(places), wish);
     changes.push(...planned.changes);
-    deeds.push(...planned.deeds);
+    effects.push(...planned.effects);
   }
   const offers = new Map<string, BoardPlace[]>();
   for (const { of, code, place } of cells)
@@ -63,9 +63,9 @@ export function planBoard(setup: Setup, cells: readonly BoardCell[], wish: Board
   for (const [code, places] of offers) {
     const planned = planOffer(setup, code, unique(places), wish);
     changes.push(...planned.changes);
-    deeds.push(...planned.deeds);
+    effects.push(...planned.effects);
   }
-  return { changes, deeds };
+  return { changes, effects };
 }
 
 /** The chart of the table a service's places are read from. */
@@ -91,7 +91,7 @@ function planChart(setup: Setup, code: string, places: readonly BoardPlace[], wi
   const chart = setup.zoneCharts.find((one) => one.code === code);
   const zone = wish.state === "barred" ? null : wish.zone;
   if (!chart || (zone !== null && !chart.zones.some((one) => one.code === zone)))
-    return { changes: [], deeds: [{ done: "nothing", code, why: "no-such-zone" }] };
+    return { changes: [], effects: [{ done: "nothing", code, why: "no-such-zone" }] };
   const shared = setup.services.filter((one) => chartOf(setup, one.code) === code).map((one) => one.name);
   const wholes = new Map<string, number>();
   chart.entries.forEach((entry, i) => {
@@ -101,7 +101,7 @@ function planChart(setup: Setup, code: string, places: readonly BoardPlace[], wi
   let end = chart.entries.length;
   const path = joinPath("zoneCharts", code, "entries");
   const changes: Change[] = [];
-  const deeds: BoardDeed[] = [];
+  const effects: BoardEffect[] = [];
   for (const place of places) {
     const at = wholes.get(keyOf(place));
     const from = at === undefined ? undefined : chart.entries[at];
@@ -110,36 +110,36 @@ function planChart(setup: Setup, code: string, places: readonly BoardPlace[], wi
     changes.push(
       from ? { path: `${path}/${at}`, from, to: { ...from, zone } } : { path: `${path}/${end++}`, to },
     );
-    deeds.push({ done: "entry", chart: code, place, zone, shared });
+    effects.push({ done: "entry", chart: code, place, zone, shared });
   }
-  return { changes, deeds };
+  return { changes, effects };
 }
 
 function planOffer(setup: Setup, code: string, places: readonly BoardPlace[], wish: BoardWish): BoardPlan {
   const offer = setup.offers.find((one) => one.code === code);
-  if (!offer) return { changes: [], deeds: [] };
+  if (!offer) return { changes: [], effects: [] };
   const { only = [], not = [] } = offer.destinations ?? {};
   const keys = new Set(places.map(keyOf));
   const isWhole = (entry: Destination) => entry.postcode === undefined && keys.has(keyOf(entry));
-  const deeds: BoardDeed[] = [];
+  const effects: BoardEffect[] = [];
   const missing = (list: readonly Destination[]) =>
     places.filter(
       (place) => !list.some((entry) => entry.postcode === undefined && keyOf(entry) === keyOf(place)),
     );
   const add = (list: "only" | "not", fresh: readonly BoardPlace[]) => {
-    for (const place of fresh) deeds.push({ done: "destinations", offer: code, place, list, added: true });
+    for (const place of fresh) effects.push({ done: "destinations", offer: code, place, list, added: true });
     return [...fresh];
   };
   const drop = (list: readonly Destination[]) => {
     for (const entry of list.filter(isWhole))
-      deeds.push({ done: "destinations", offer: code, place: entry, list: "not", added: false });
+      effects.push({ done: "destinations", offer: code, place: entry, list: "not", added: false });
     return list.filter((entry) => !isWhole(entry));
   };
   const next =
     wish.state === "barred"
       ? { only, not: [...not, ...add("not", missing(not))] }
       : { only: only.length === 0 ? only : [...only, ...add("only", missing(only))], not: drop(not) };
-  if (deeds.length === 0) return { changes: [], deeds };
+  if (effects.length === 0) return { changes: [], effects };
   const to = {
     ...(next.only.length > 0 ? { only: next.only } : {}),
     ...(next.not.length > 0 ? { not: next.not } : {}),
@@ -149,5 +149,5 @@ function planOffer(setup: Setup, code: string, places: readonly BoardPlace[], wi
     ...(offer.destinations ? { from: offer.destinations as Json } : {}),
     ...(next.only.length + next.not.length > 0 ? { to: to as Json } : {}),
   };
-  return { changes: [change], deeds };
+  return { changes: [change], effects };
 }

@@ -44,7 +44,8 @@ function bannedItem(
   if (exceptions.isEmpty) return undefined;
   for (const line of lines) {
     const exception = exceptions.find(line, place);
-    if (exception?.deed.kind === "ban") return reject("item-banned", { sku: line.item.sku }, exception.path);
+    if (exception?.effect.kind === "ban")
+      return reject("item-banned", { sku: line.item.sku }, exception.path);
   }
   return undefined;
 }

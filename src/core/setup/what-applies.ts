@@ -7,7 +7,7 @@ import type { Destination } from "./primitives";
 import type { Setup } from "./setup";
 
 /** What of a setup can concern an item. */
-export type ItemGrounds = Pick<Setup, "goodsClasses" | "origins" | "services" | "offers" | "itemExceptions">;
+export type ItemSetup = Pick<Setup, "goodsClasses" | "origins" | "services" | "offers" | "itemExceptions">;
 
 /** Something of the setup that concerns an item, with the place that says so. */
 export type ItemRule =
@@ -26,7 +26,7 @@ export type ItemRule =
   | { readonly kind: "stock"; readonly origin: string; readonly quantity: number; readonly source: string }
   | {
       readonly kind: "exception";
-      readonly deed: ItemException["do"];
+      readonly effect: ItemException["do"];
       readonly by: "item" | "goodsClass" | "all";
       /** `undefined`: any. */
       readonly offer: string | undefined;
@@ -52,7 +52,7 @@ export type ItemRule =
  * What applies to an item, in the order an order would meet it: whether and from where it ships, its weight and size, what
  * refuses it, and the exceptions from the most specific on.
  */
-export function whatApplies(setup: ItemGrounds, item: Item): ItemRule[] {
+export function whatApplies(setup: ItemSetup, item: Item): ItemRule[] {
   if (item.shippable === false) return [{ kind: "not-shipped", source: at(item, "shippable") }];
   return [
     ...stock(item),
@@ -75,7 +75,7 @@ function stock(item: Item): ItemRule[] {
   }));
 }
 
-function measures({ goodsClasses }: ItemGrounds, item: Item): ItemRule[] {
+function measures({ goodsClasses }: ItemSetup, item: Item): ItemRule[] {
   const rules: ItemRule[] = [];
   const own = goodsClasses.find(({ code }) => code === item.goodsClass);
   if (!item.weight && own?.defaultWeight)
@@ -103,7 +103,7 @@ function refusal(
     : undefined;
 }
 
-function refusals({ offers, services, origins }: ItemGrounds, { goodsClass }: Item): ItemRule[] {
+function refusals({ offers, services, origins }: ItemSetup, { goodsClass }: Item): ItemRule[] {
   const rules: ItemRule[] = [];
   for (const origin of origins) {
     const field = origin.active ? refusal(goodsClass, origin) : undefined;
@@ -132,7 +132,7 @@ function refusals({ offers, services, origins }: ItemGrounds, { goodsClass }: It
 }
 
 /** Services that one piece alone is too heavy for. */
-function tooHeavy({ services, goodsClasses }: ItemGrounds, item: Item): ItemRule[] {
+function tooHeavy({ services, goodsClasses }: ItemSetup, item: Item): ItemRule[] {
   const weight = item.weight ?? goodsClasses.find(({ code }) => code === item.goodsClass)?.defaultWeight;
   const kilograms = weight ? inKilograms(weight) : Decimal.zero;
   return services.flatMap((service): ItemRule[] => {
@@ -143,7 +143,7 @@ function tooHeavy({ services, goodsClasses }: ItemGrounds, item: Item): ItemRule
   });
 }
 
-function exceptions({ itemExceptions }: ItemGrounds, item: Item): ItemRule[] {
+function exceptions({ itemExceptions }: ItemSetup, item: Item): ItemRule[] {
   const own = itemExceptions.flatMap((exception, index) => {
     if (exception.item !== undefined && exception.item !== item.sku) return [];
     if (exception.goodsClass !== undefined && exception.goodsClass !== item.goodsClass) return [];
@@ -159,7 +159,7 @@ function exceptions({ itemExceptions }: ItemGrounds, item: Item): ItemRule[] {
   );
   return own.map(({ exception, index, by }, i) => ({
     kind: "exception",
-    deed: exception.do,
+    effect: exception.do,
     by,
     offer: exception.offer,
     destinations: exception.destinations ?? [],

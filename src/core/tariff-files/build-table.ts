@@ -23,7 +23,7 @@ export interface Built {
   readonly table: RateTable;
   readonly seams: readonly Seam[];
   readonly faults: readonly RowFault[];
-  /** The zones' names and where in the table each record's cells are, for the fate of its row. */
+  /** The zones' names and where in the table each record's cells are, for the verdict of its row. */
   readonly cells: readonly BuiltCells[];
 }
 

@@ -10,7 +10,7 @@ import { writeEdition, type TableShape } from "./edition-records";
 import { guessPlan } from "./guess-plan";
 import type { RateRecord, RowFault } from "./rate-record";
 import { recordReader } from "./read-records";
-import { rowFates } from "./row-fate";
+import { rowVerdicts } from "./row-verdict";
 import type { FilePlan } from "./file-plan";
 
 const isFault = (read: readonly RateRecord[] | RowFault): read is RowFault => "code" in read;
@@ -32,7 +32,7 @@ function thereAndBack(tariff: Tariff, edition: Edition, shape: TableShape, guess
   expect(faults).toEqual([]);
   const built = buildTable(records, { boundary: tariff.boundary, choices: {} });
   expect(built.faults).toEqual([]);
-  expect(rowFates(built, edition).filter(({ fate }) => fate !== "same")).toEqual([]);
+  expect(rowVerdicts(built, edition).filter(({ verdict }) => verdict !== "same")).toEqual([]);
   return withTable(edition, built.table);
 }
 
@@ -219,10 +219,10 @@ test("a row that fills a cell without a rate is new, one that gives another rate
     ],
     rows: [{ zone: "1", rates: ["4.00", "5.90"] }],
   };
-  expect(rowFates(built, target)).toEqual([
-    { line: 2, fate: "same" },
-    { line: 3, fate: "changed", before: "5.90" },
-    { line: 4, fate: "new" },
+  expect(rowVerdicts(built, target)).toEqual([
+    { line: 2, verdict: "same" },
+    { line: 3, verdict: "changed", before: "5.90" },
+    { line: 4, verdict: "new" },
   ]);
   expect(withTable(target, built.table).breaks[0]?.edge).toBe("2.0");
 });

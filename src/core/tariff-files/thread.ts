@@ -4,7 +4,7 @@ import type { RateTable } from "./build-table";
 import type { FilePlan } from "./file-plan";
 import type { GuessedPlan } from "./guess-plan";
 import type { RowFault } from "./rate-record";
-import type { RowFate } from "./row-fate";
+import type { RowVerdict } from "./row-verdict";
 import type { Seam, SeamChoices } from "./seam";
 
 /** What a page asks the thread that reads its file. */
@@ -46,7 +46,7 @@ export type FileAnswer<Problem = string> =
 export interface Reading {
   readonly tariffs: readonly ReadTariff[];
   readonly added: Pick<ZoneChart, "zones" | "entries">;
-  readonly counts: Readonly<Record<RowFate | "refused", number>>;
+  readonly counts: Readonly<Record<RowVerdict | "refused", number>>;
   /** The rows that say most, refused ones first: as many as a person looks at. */
   readonly rows: readonly ReadRow[];
   /** All refused rows, to be given out. */
@@ -67,7 +67,7 @@ export interface ReadRow {
   readonly sheet: number;
   readonly line: number;
   readonly cells: readonly string[];
-  readonly fate: RowFate | "refused";
+  readonly verdict: RowVerdict | "refused";
   readonly before?: string;
   readonly fault?: RowFault;
 }

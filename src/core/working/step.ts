@@ -84,7 +84,7 @@ export interface StepInputs {
   "item-exception": {
     sku: string;
     pieces: number;
-    deed: "instead" | "extra" | "shipsFree" | "ban";
+    effect: "instead" | "extra" | "shipsFree" | "ban";
     each: MoneyText;
   };
   "nothing-left-to-charge": object;

@@ -23,56 +23,58 @@ import {
 export type { StoredTrial };
 
 /** All trials with the items they name, as they stand after a change of them. */
-export interface HeldTrials {
+export interface StoredTrials {
   readonly trials: StoredTrial[];
   readonly items: Item[];
 }
 
-async function held(db: Call["db"], result: Result<unknown>): Promise<Result<HeldTrials>> {
+async function withTrials(db: Call["db"], result: Result<unknown>): Promise<Result<StoredTrials>> {
   if (!result.ok) return result;
   const trials = await readTrials(db);
   return done({ trials, items: await trialItems(db, trials) });
 }
 
 /** Adds trials at the end. */
-export async function pinTrials(input: readonly z.infer<typeof trialSchema>[]): Promise<Answer<HeldTrials>> {
+export async function pinTrials(
+  input: readonly z.infer<typeof trialSchema>[],
+): Promise<Answer<StoredTrials>> {
   return act(input, {
     permission: "edit-setup",
     schema: z.array(trialSchema).min(1).max(100),
-    run: async (trials, { db, by }) => held(db, await addTrials(db, trials, by)),
+    run: async (trials, { db, by }) => withTrials(db, await addTrials(db, trials, by)),
   });
 }
 
 const changeSchema = z.strictObject({ trial: trialSchema, version: z.int().min(1) });
 
 /** Puts a trial over the one with its id. */
-export async function resetTrial(input: z.infer<typeof changeSchema>): Promise<Answer<HeldTrials>> {
+export async function resetTrial(input: z.infer<typeof changeSchema>): Promise<Answer<StoredTrials>> {
   return act(input, {
     permission: "edit-setup",
     schema: changeSchema,
-    run: async ({ trial, version }, { db, by }) => held(db, await changeTrial(db, trial, version, by)),
+    run: async ({ trial, version }, { db, by }) => withTrials(db, await changeTrial(db, trial, version, by)),
   });
 }
 
 /** Takes trials off the bench. */
-export async function unpinTrials(ids: readonly string[]): Promise<Answer<HeldTrials>> {
+export async function unpinTrials(ids: readonly string[]): Promise<Answer<StoredTrials>> {
   return act(ids, {
     permission: "edit-setup",
     schema: z.array(z.string().max(60)).max(500),
-    run: async (list, { db, by }) => held(db, await removeTrials(db, list, by)),
+    run: async (list, { db, by }) => withTrials(db, await removeTrials(db, list, by)),
   });
 }
 
 const orderSchema = z.strictObject({ order: z.string().min(1).max(60), id: z.string().min(1).max(60) });
 
 /** Makes a trial of an order. */
-export async function pinOrder(input: z.infer<typeof orderSchema>): Promise<Answer<HeldTrials>> {
+export async function pinOrder(input: z.infer<typeof orderSchema>): Promise<Answer<StoredTrials>> {
   return act(input, {
     permission: "edit-setup",
     schema: orderSchema,
     run: async ({ order, id }, { db, by }) => {
       const trial = await trialOfOrder(db, order, id);
-      return trial.ok ? held(db, await addTrials(db, [trial.value], by)) : trial;
+      return trial.ok ? withTrials(db, await addTrials(db, [trial.value], by)) : trial;
     },
   });
 }

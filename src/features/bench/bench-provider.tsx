@@ -13,7 +13,7 @@ import {
   resetTrial,
   trialsOfTariff,
   unpinTrials,
-  type HeldTrials,
+  type StoredTrials,
   type StoredTrial,
 } from "./actions";
 import { shownOffer, ticketOf, type Ticket } from "./ticket";
@@ -48,7 +48,7 @@ export interface BenchView extends BenchState {
   readonly takenOff: readonly Trial[];
   /** Pins a trial for each break of a tariff, to a place of the zone. */
   readonly pinEdges: (tariff: string, zone: string) => Promise<EdgesPinned>;
-  readonly hold: (held: HeldTrials) => void;
+  readonly setTrials: (kept: StoredTrials) => void;
   readonly mark: () => void;
   readonly retry: () => void;
   readonly explore: (exploration: Exploration | undefined) => void;
@@ -118,7 +118,7 @@ export function BenchProvider({
 }) {
   const pathname = usePathname();
   const { mayEdit } = useDraft();
-  const { state, send, hold, begin } = useBenchThread(words !== undefined && isSetupPage(pathname));
+  const { state, send, setTrials, begin } = useBenchThread(words !== undefined && isSetupPage(pathname));
   const [opened, keepOpen] = useKept("bench open", "no");
   const [chosen, choose] = useKept("bench trial", "");
   const [watched, keepWatched] = useKept("bench offer", "");
@@ -133,11 +133,11 @@ export function BenchProvider({
   const told = useCallback(
     async (action: Promise<Pinned>) => {
       const answer = await sent(action);
-      if (answer.ok) hold(answer.value);
+      if (answer.ok) setTrials(answer.value);
       else if (answer.code === "conflict") void begin();
       return answer;
     },
-    [hold, begin],
+    [setTrials, begin],
   );
   const [takenOff, setTakenOff] = useState<readonly Trial[]>([]);
   const explore = useCallback(
@@ -171,7 +171,7 @@ export function BenchProvider({
         return answer;
       },
       pinEdges: (tariff, zone) => pinned(tariff, zone, told),
-      hold,
+      setTrials,
       mark: () => send({ kind: "mark" }),
       retry: () => void begin(),
       explore,
@@ -190,7 +190,7 @@ export function BenchProvider({
       pathname,
       ofPage,
       told,
-      hold,
+      setTrials,
       send,
       explore,
       begin,

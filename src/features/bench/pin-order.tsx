@@ -14,7 +14,7 @@ interface Props {
 
 /** Makes a trial of an order: what it asks for, counting from today, or from its own day if that is wanted. */
 export function PinOrder({ number, placedAt }: Props) {
-  const { mayEdit, hold, choose, trials, reset } = useBench();
+  const { mayEdit, setTrials, choose, trials, reset } = useBench();
   const [told, setTold] = useState<{ readonly text: string; readonly isWrong: boolean }>();
   const [pinned, setPinned] = useState<string>();
   if (!mayEdit) return null;
@@ -31,7 +31,7 @@ export function PinOrder({ number, placedAt }: Props) {
     const id = crypto.randomUUID();
     const answer = await sent(pinOrder({ order: number, id }));
     if (!answer.ok) return setTold({ text: answer.text, isWrong: true });
-    hold(answer.value);
+    setTrials(answer.value);
     choose(id);
     setPinned(id);
     setTold({ text: "On the bench at every setup screen, counting from today.", isWrong: false });

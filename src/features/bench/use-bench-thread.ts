@@ -108,14 +108,14 @@ export function useBenchThread(wanted: boolean) {
     [signals, send, begin],
   );
 
-  const hold = useCallback(
-    (held: { readonly trials: readonly StoredTrial[]; readonly items: BenchStart["items"] }) => {
-      setState((before) => ({ ...before, trials: held.trials }));
-      send({ kind: "hold", ...held });
+  const setTrials = useCallback(
+    (kept: { readonly trials: readonly StoredTrial[]; readonly items: BenchStart["items"] }) => {
+      setState((before) => ({ ...before, trials: kept.trials }));
+      send({ kind: "trials", ...kept });
     },
     [send],
   );
-  return { state, send, hold, begin };
+  return { state, send, setTrials, begin };
 }
 
 /** Whether members come, go or are called otherwise: the page needs their names anew. */

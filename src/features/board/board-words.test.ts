@@ -1,4 +1,4 @@
-import { cellText, cellWords, deedSentence } from "./board-words";
+import { cellText, cellWords, boardEffectSentence } from "./board-words";
 
 test("a cell is told apart by its sign, not only by its colour", () => {
   const states = ["served", "barred", "noRate", "notInChart", "live"] as const;
@@ -7,7 +7,7 @@ test("a cell is told apart by its sign, not only by its colour", () => {
   expect(cellText({ state: "served", zone: "4", otherwise: 2 })).toBe("● 4 +");
 });
 
-test("cells and deeds in words", () => {
+test("cells and effects in words", () => {
   expect(cellWords({ state: "served", zone: "4", otherwise: 1 })).toBe(
     "served in zone 4; 1 entry for parts of it says otherwise",
   );
@@ -15,7 +15,7 @@ test("cells and deeds in words", () => {
     "barred by the offer's destinations",
   );
   expect(
-    deedSentence({
+    boardEffectSentence({
       done: "entry",
       chart: "TRN",
       place: { country: "NO" },
@@ -24,7 +24,7 @@ test("cells and deeds in words", () => {
     }),
   ).toBe("Chart TRN: NO → not served. Counts for One, Two.");
   expect(
-    deedSentence({
+    boardEffectSentence({
       done: "destinations",
       offer: "home",
       place: { country: "SE", subdivision: "SE-I" },
@@ -32,5 +32,5 @@ test("cells and deeds in words", () => {
       added: false,
     }),
   ).toBe("Offer home: SE-I out of the barred destinations.");
-  expect(deedSentence({ done: "nothing", code: "OWN", why: "no-chart" })).toContain("no zone chart");
+  expect(boardEffectSentence({ done: "nothing", code: "OWN", why: "no-chart" })).toContain("no zone chart");
 });

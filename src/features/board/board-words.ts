@@ -1,5 +1,5 @@
 import type { BoardPlace, Coverage } from "@/core/quote/coverage";
-import type { BoardDeed } from "@/core/quote/coverage-changes";
+import type { BoardEffect } from "@/core/quote/coverage-changes";
 
 export function placeText({ country, subdivision }: BoardPlace): string {
   return subdivision ?? country;
@@ -33,17 +33,17 @@ export function cellWords({ state, zone, otherwise, byOffer }: Coverage): string
 }
 
 /** What a wish writes, or why it can't. */
-export function deedSentence(deed: BoardDeed): string {
-  if (deed.done === "nothing")
-    return deed.why === "no-chart"
-      ? `${deed.code} has no zone chart: it goes wherever its offers do.`
-      : `Chart ${deed.code} has no such zone: nothing is written there.`;
-  const place = placeText(deed.place);
-  if (deed.done === "destinations") {
-    const list = deed.list === "only" ? "the only destinations" : "the barred destinations";
-    return `Offer ${deed.offer}: ${place} ${deed.added ? "into" : "out of"} ${list}.`;
+export function boardEffectSentence(effect: BoardEffect): string {
+  if (effect.done === "nothing")
+    return effect.why === "no-chart"
+      ? `${effect.code} has no zone chart: it goes wherever its offers do.`
+      : `Chart ${effect.code} has no such zone: nothing is written there.`;
+  const place = placeText(effect.place);
+  if (effect.done === "destinations") {
+    const list = effect.list === "only" ? "the only destinations" : "the barred destinations";
+    return `Offer ${effect.offer}: ${place} ${effect.added ? "into" : "out of"} ${list}.`;
   }
-  const to = deed.zone === null ? "not served" : `zone ${deed.zone}`;
-  const others = deed.shared.length > 1 ? ` Counts for ${deed.shared.join(", ")}.` : "";
-  return `Chart ${deed.chart}: ${place} → ${to}.${others}`;
+  const to = effect.zone === null ? "not served" : `zone ${effect.zone}`;
+  const others = effect.shared.length > 1 ? ` Counts for ${effect.shared.join(", ")}.` : "";
+  return `Chart ${effect.chart}: ${place} → ${to}.${others}`;
 }

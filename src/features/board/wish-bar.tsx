@@ -6,7 +6,7 @@ import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { sent } from "@/features/submit";
 import { previewBoard } from "./actions";
-import { deedSentence } from "./board-words";
+import { boardEffectSentence } from "./board-words";
 import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
@@ -85,20 +85,20 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
       </div>
       {shown && !none && (
         <div className="sheet mt-1 px-3 py-2" role="status">
-          {shown.deeds.length === 0 && <p>It is so already: nothing to write.</p>}
+          {shown.effects.length === 0 && <p>It is so already: nothing to write.</p>}
           <ul className="columns-2 gap-6">
-            {shown.deeds.slice(0, MOST_SHOWN).map((deed, i) => (
-              <li key={i} className={deed.done === "nothing" ? "text-soft" : ""}>
-                {deedSentence(deed)}
+            {shown.effects.slice(0, MOST_SHOWN).map((effect, i) => (
+              <li key={i} className={effect.done === "nothing" ? "text-soft" : ""}>
+                {boardEffectSentence(effect)}
               </li>
             ))}
-            {shown.deeds.length > MOST_SHOWN && (
-              <li className="text-soft">and {shown.deeds.length - MOST_SHOWN} more</li>
+            {shown.effects.length > MOST_SHOWN && (
+              <li className="text-soft">and {shown.effects.length - MOST_SHOWN} more</li>
             )}
           </ul>
           <div className="mt-2 flex gap-2">
             <Button kind="main" disabled={shown.changes.length === 0} onClick={() => void write(shown)}>
-              Write {shown.deeds.filter((deed) => deed.done !== "nothing").length} changes
+              Write {shown.effects.filter((effect) => effect.done !== "nothing").length} changes
             </Button>
             <Button onClick={() => setPlan(undefined)}>Leave it</Button>
           </div>

@@ -9,7 +9,7 @@ import { download, ImportPanel } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
-import { rateChanges, rateFate, rateFields, type ExchangeRate } from "./rate-import";
+import { rateChanges, rateVerdict, rateFields, type ExchangeRate } from "./rate-import";
 
 type Rates = Setup["exchangeRates"];
 
@@ -54,7 +54,7 @@ export function ExchangeRates({
 }) {
   const { mayEdit, habits, commit } = useDraft();
   const [importing, setImporting] = useState(false);
-  const read = useMemo(() => rateFate(rates, home, habits.today), [rates, home, habits.today]);
+  const read = useMemo(() => rateVerdict(rates, home, habits.today), [rates, home, habits.today]);
   const save = () =>
     download(
       "exchange-rates.csv",

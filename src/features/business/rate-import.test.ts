@@ -1,20 +1,20 @@
 import { applyChanges } from "@/core/setup/change";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
-import { rateChanges, rateFate, type ExchangeRate } from "./rate-import";
+import { rateChanges, rateVerdict, type ExchangeRate } from "./rate-import";
 
 const rates: ExchangeRate[] = [{ from: "SEK", to: "EUR", rate: "0.0871", asOf: "2026-11-02" }];
-const fate = rateFate(rates, "EUR", "2026-11-26");
+const verdict = rateVerdict(rates, "EUR", "2026-11-26");
 
 test("decimal commas, dates with dots and missing columns are understood", () => {
-  expect(fate({ from: "nok", rate: "0,0851" })).toEqual({
+  expect(verdict({ from: "nok", rate: "0,0851" })).toEqual({
     kind: "taken",
     value: { from: "NOK", to: "EUR", rate: "0.0851", asOf: "2026-11-26" },
   });
-  expect(fate({ from: "SEK", to: "EUR", rate: "0,0880", asOf: "2.11.2026" })).toMatchObject({
+  expect(verdict({ from: "SEK", to: "EUR", rate: "0,0880", asOf: "2.11.2026" })).toMatchObject({
     kind: "taken",
     note: "in place of 0.0871",
   });
-  expect(fate({ from: "SEK", rate: "0.0871", asOf: "2026-11-02" })).toEqual({ kind: "same" });
+  expect(verdict({ from: "SEK", rate: "0.0871", asOf: "2026-11-02" })).toEqual({ kind: "same" });
 });
 
 test.each([
@@ -24,7 +24,7 @@ test.each([
   [{ from: "SEK", rate: "free" }, "no rate above 0"],
   [{ from: "SEK", rate: "1", asOf: "03/04/2026" }, "no date"],
 ])("%j is left out", (cells, why) => {
-  const read = fate(cells);
+  const read = verdict(cells);
   expect(read.kind === "refused" && read.why).toContain(why);
 });
 

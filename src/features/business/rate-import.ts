@@ -3,7 +3,7 @@ import type { Setup } from "@/core/setup/setup";
 import { isCurrency } from "@/core/money/currency";
 import { isDate } from "@/core/calendar/local-date";
 import { readDate } from "@/features/edits";
-import type { Fate } from "@/features/import";
+import type { Verdict } from "@/features/import";
 import type { TableField } from "@/tabular/match-columns";
 import { plainNumber } from "@/ui/number-text";
 
@@ -19,9 +19,9 @@ export const rateFields: readonly TableField[] = [
 const pairOf = ({ from, to, asOf }: ExchangeRate) => `${from} ${to} ${asOf}`;
 
 /** What becomes of a line: without a target it goes into the home currency, without a date it counts from today on. */
-export function rateFate(rates: readonly ExchangeRate[], home: string, today: string) {
+export function rateVerdict(rates: readonly ExchangeRate[], home: string, today: string) {
   const known = new Map(rates.map((rate) => [pairOf(rate), rate.rate]));
-  return (cells: Readonly<Record<string, string>>): Fate<ExchangeRate> => {
+  return (cells: Readonly<Record<string, string>>): Verdict<ExchangeRate> => {
     const value = {
       from: (cells.from ?? "").toUpperCase(),
       to: (cells.to ?? "").toUpperCase() || home,

@@ -15,8 +15,8 @@ import {
 } from "@/server/services/carrier-secrets";
 
 const carrier = z.string().min(1).max(40);
-const held = z.strictObject({ carrier, id: z.uuid() });
-type Held = z.infer<typeof held>;
+const ofCarrier = z.strictObject({ carrier, id: z.uuid() });
+type OfCarrier = z.infer<typeof ofCarrier>;
 
 const accountSchema = z.strictObject({
   carrier,
@@ -39,10 +39,10 @@ export async function storeAccount(input: z.infer<typeof accountSchema>): Promis
   return answer;
 }
 
-export async function dropAccount(input: Held): Promise<Answer<undefined>> {
+export async function dropAccount(input: OfCarrier): Promise<Answer<undefined>> {
   const answer = await act(input, {
     permission: "edit-setup",
-    schema: held,
+    schema: ofCarrier,
     run: (account, { db, by }) => removeAccount(db, account, by),
   });
   refresh();
@@ -50,10 +50,10 @@ export async function dropAccount(input: Held): Promise<Answer<undefined>> {
 }
 
 /** A secret in full, for those who may see it; the look is noted. */
-export async function lookAt(input: Held): Promise<Answer<SecretFields>> {
+export async function lookAt(input: OfCarrier): Promise<Answer<SecretFields>> {
   return act(input, {
     permission: "see-secrets",
-    schema: held,
+    schema: ofCarrier,
     run: (secret, { db, by }) => lookAtSecret(db, secret, withKeys(by)),
   });
 }
@@ -83,10 +83,10 @@ export async function storeSecret(input: z.infer<typeof secretSchema>): Promise<
   return answer;
 }
 
-export async function dropSecret(input: Held): Promise<Answer<undefined>> {
+export async function dropSecret(input: OfCarrier): Promise<Answer<undefined>> {
   const answer = await act(input, {
     permission: "see-secrets",
-    schema: held,
+    schema: ofCarrier,
     run: (secret, { db, by }) => removeSecret(db, secret, by),
   });
   refresh();

@@ -5,8 +5,8 @@ import { matchColumns, type TableField } from "@/tabular/match-columns";
 import type { EditFailure } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
-import { countFates, fatesOf, type Fate, type RowFate } from "./fate";
-import { FateTable } from "./fate-table";
+import { countVerdicts, verdictsOf, type Verdict, type RowVerdict } from "./verdict";
+import { VerdictTable } from "./verdict-table";
 import { readFile, type FromJson, type ReadFile } from "./import-file";
 import { Trouble } from "@/ui/parts/trouble";
 
@@ -14,16 +14,16 @@ interface Props<T> {
   /** "zone entries": what the rows are. */
   readonly what: string;
   readonly fields: readonly TableField[];
-  readonly read: (cells: Readonly<Record<string, string>>) => Fate<T>;
+  readonly read: (cells: Readonly<Record<string, string>>) => Verdict<T>;
   readonly onTake: (values: readonly T[]) => Promise<{ readonly ok: true } | EditFailure>;
   readonly onClose: () => void;
   /** Reads JSON that is given out of the same place. */
   readonly fromJson?: FromJson;
   /** More to settle before rows are taken; shown under the columns. */
-  readonly step?: (rows: readonly RowFate<T>[]) => ReactNode;
+  readonly step?: (rows: readonly RowVerdict<T>[]) => ReactNode;
 }
 
-/** Takes rows from a file: choose it, match its columns, see each row's fate, then take them in; nothing is stored before. */
+/** Takes rows from a file: choose it, match its columns, see each row's verdict, then take them in; nothing is stored before. */
 export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, step }: Props<T>) {
   const [file, setFile] = useState<ReadFile>();
   const [chosen, setChosen] = useState<ReadonlyMap<string, number>>(new Map());
@@ -36,12 +36,14 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
     setFile(result);
     setChosen(matchColumns(result.table.head, fields));
   };
-  const fates = useMemo(() => (file ? fatesOf(file.table, chosen, read) : []), [file, chosen, read]);
-  const counts = countFates(fates);
+  const verdicts = useMemo(() => (file ? verdictsOf(file.table, chosen, read) : []), [file, chosen, read]);
+  const counts = countVerdicts(verdicts);
   const missing = fields.filter((field) => field.needed && !chosen.has(field.key));
   const take = async () => {
     setBusy(true);
-    const answer = await onTake(fates.flatMap(({ fate }) => (fate.kind === "taken" ? [fate.value] : [])));
+    const answer = await onTake(
+      verdicts.flatMap(({ verdict }) => (verdict.kind === "taken" ? [verdict.value] : [])),
+    );
     setBusy(false);
     if (answer.ok) onClose();
     else setTrouble(answer.text);
@@ -68,7 +70,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
       {file && (
         <>
           <ColumnChoices head={file.table.head} fields={fields} chosen={chosen} onChoose={setChosen} />
-          {step?.(fates)}
+          {step?.(verdicts)}
           {missing.length > 0 ? (
             <p className="my-2 text-loss">
               Choose the column for {missing.map((field) => field.name).join(", ")}.
@@ -80,7 +82,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
                 {counts.same} there already ·{" "}
                 <b className={counts.refused > 0 ? "text-loss" : ""}>{counts.refused}</b> left out
               </p>
-              <FateTable fates={fates} fields={fields} />
+              <VerdictTable verdicts={verdicts} fields={fields} />
               <div className="mt-2 flex items-center gap-3">
                 <Button kind="main" disabled={busy || counts.taken === 0} onClick={() => void take()}>
                   Take in {counts.taken}

@@ -1,4 +1,4 @@
 export { download } from "./download";
-export type { Fate, RowFate } from "./fate";
+export type { Verdict, RowVerdict } from "./verdict";
 export { fileProblemWords } from "./import-file";
 export { ImportPanel } from "./import-panel";

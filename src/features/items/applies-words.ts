@@ -35,13 +35,13 @@ export function appliesWords(rule: ItemRule, currency: string, offerName: (code:
 }
 
 function exceptionWords(
-  { deed, by, offer, destinations, isBeaten }: Extract<ItemRule, { kind: "exception" }>,
+  { effect, by, offer, destinations, isBeaten }: Extract<ItemRule, { kind: "exception" }>,
   currency: string,
   offerName: (code: string) => string,
 ): string {
-  const money = typeof deed === "string" ? "" : ` ${currency} a piece`;
+  const money = typeof effect === "string" ? "" : ` ${currency} a piece`;
   const where = destinations.length === 0 ? "" : ` to ${destinations.map(destinationText).join(", ")}`;
   const offers = offer === undefined ? "by every offer" : `by ${offerName(offer)}`;
   const beaten = isBeaten ? "; a more specific one goes before it" : "";
-  return `Exception ${of[by]}, ${offers}${where}: ${effectText(deed)}${money}${beaten}.`;
+  return `Exception ${of[by]}, ${offers}${where}: ${effectText(effect)}${money}${beaten}.`;
 }

@@ -1,5 +1,5 @@
 import type { ItemException } from "@/core/setup/offer";
-import { exceptionFate, exceptionFields, exceptionTable } from "./exception-files";
+import { exceptionVerdict, exceptionFields, exceptionTable } from "./exception-files";
 
 const list: ItemException[] = [
   {
@@ -14,15 +14,18 @@ const list: ItemException[] = [
 ];
 const names = { skus: new Set(["HIVE", "BOOK"]), goodsClasses: ["live"], offers: ["post"] };
 
-const fates = (known: readonly ItemException[], rows: readonly string[][]) =>
+const verdicts = (known: readonly ItemException[], rows: readonly string[][]) =>
   rows.map((row) =>
-    exceptionFate(known, names)(Object.fromEntries(exceptionFields.map(({ key }, i) => [key, row[i] ?? ""]))),
+    exceptionVerdict(
+      known,
+      names,
+    )(Object.fromEntries(exceptionFields.map(({ key }, i) => [key, row[i] ?? ""]))),
   );
 
 test("what is given out comes in again as it was", () => {
   const { rows } = exceptionTable(list);
-  expect(fates([], rows)).toEqual(list.map((value) => ({ kind: "taken", value })));
-  expect(fates(list, rows)).toEqual(list.map(() => ({ kind: "same" })));
+  expect(verdicts([], rows)).toEqual(list.map((value) => ({ kind: "taken", value })));
+  expect(verdicts(list, rows)).toEqual(list.map(() => ({ kind: "same" })));
 });
 
 test.each([
@@ -33,5 +36,5 @@ test.each([
   [["", "", "", "", "half price"], "none of"],
   [["", "", "", "", "extra much"], "no amount"],
 ])("%j is left out with its reason", (row, why) => {
-  expect(fates([], [row])).toEqual([{ kind: "refused", why: expect.stringContaining(why) as string }]);
+  expect(verdicts([], [row])).toEqual([{ kind: "refused", why: expect.stringContaining(why) as string }]);
 });

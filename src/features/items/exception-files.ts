@@ -1,7 +1,7 @@
 import type { ItemException } from "@/core/setup/offer";
 import { same } from "@/core/setup/same";
 import { destinationText, readDestinations } from "@/features/edits";
-import type { Fate } from "@/features/import";
+import type { Verdict } from "@/features/import";
 import type { TableField } from "@/tabular/match-columns";
 import { effectText, readEffect } from "./effect-text";
 
@@ -18,12 +18,12 @@ export const exceptionFields: readonly TableField[] = [
 export function exceptionTable(exceptions: readonly ItemException[]): { head: string[]; rows: string[][] } {
   return {
     head: exceptionFields.map(({ name }) => name),
-    rows: exceptions.map(({ item = "", goodsClass = "", offer = "", destinations = [], do: deed }) => [
+    rows: exceptions.map(({ item = "", goodsClass = "", offer = "", destinations = [], do: effect }) => [
       item,
       goodsClass,
       offer,
       destinations.map(destinationText).join("; "),
-      effectText(deed),
+      effectText(effect),
     ]),
   };
 }
@@ -36,10 +36,10 @@ export interface ExceptionNames {
 }
 
 /** What becomes of a row: an exception more, one that is there already, or nothing with its reason. */
-export function exceptionFate(
+export function exceptionVerdict(
   known: readonly ItemException[],
   names: ExceptionNames,
-): (cells: Readonly<Record<string, string>>) => Fate<ItemException> {
+): (cells: Readonly<Record<string, string>>) => Verdict<ItemException> {
   return (cells) => {
     const cell = (key: string) => (cells[key] ?? "").trim();
     const effect = readEffect(cell("do"));

@@ -4,30 +4,30 @@ import { useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
 import type { ItemException } from "@/core/setup/offer";
 import type { Json } from "@/core/setup/path";
-import type { ItemGrounds } from "@/core/setup/what-applies";
+import type { ItemSetup } from "@/core/setup/what-applies";
 import { useDraft } from "@/features/draft";
 import { download, ImportPanel } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
-import { exceptionFate, exceptionFields, exceptionTable } from "./exception-files";
+import { exceptionVerdict, exceptionFields, exceptionTable } from "./exception-files";
 
 interface Props {
   readonly exceptions: readonly ItemException[];
   readonly items: readonly Item[];
-  readonly grounds: ItemGrounds;
+  readonly itemSetup: ItemSetup;
 }
 
-/** Exceptions in from a file, each row's fate seen first, and out into one that comes in again unchanged. */
-export function ExceptionTools({ exceptions, items, grounds }: Props) {
+/** Exceptions in from a file, each row's verdict seen first, and out into one that comes in again unchanged. */
+export function ExceptionTools({ exceptions, items, itemSetup }: Props) {
   const { commit, mayEdit } = useDraft();
   const [importing, setImporting] = useState(false);
   const read = useMemo(
     () =>
-      exceptionFate(exceptions, {
+      exceptionVerdict(exceptions, {
         skus: new Set(importing ? items.map(({ sku }) => sku) : []),
-        goodsClasses: grounds.goodsClasses.map(({ code }) => code),
-        offers: grounds.offers.map(({ code }) => code),
+        goodsClasses: itemSetup.goodsClasses.map(({ code }) => code),
+        offers: itemSetup.offers.map(({ code }) => code),
       }),
-    [exceptions, items, grounds, importing],
+    [exceptions, items, itemSetup, importing],
   );
   const give = () => {
     const { head, rows } = exceptionTable(exceptions);

@@ -1,7 +1,7 @@
 "use client";
 
 import type { Item } from "@/core/setup/item";
-import type { ItemGrounds } from "@/core/setup/what-applies";
+import type { ItemSetup } from "@/core/setup/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { Destination } from "@/core/setup/primitives";
 import type { Json } from "@/core/setup/path";
@@ -13,7 +13,7 @@ import { ExceptionTools } from "./exception-tools";
 interface Props {
   readonly exceptions: readonly ItemException[];
   readonly items: readonly Item[];
-  readonly grounds: ItemGrounds;
+  readonly itemSetup: ItemSetup;
   readonly currency: string;
   readonly notices: readonly Notice[];
 }
@@ -43,7 +43,7 @@ const columns: readonly TableColumn[] = [
 ];
 
 /** What holds for single items or classes whatever an offer's plan says. */
-export function ItemExceptions({ exceptions, items, grounds, currency, notices }: Props) {
+export function ItemExceptions({ exceptions, items, itemSetup, currency, notices }: Props) {
   return (
     <section aria-label="Item exceptions" className="mt-4 max-w-[720px]">
       <h2 className="mb-1">
@@ -62,7 +62,7 @@ export function ItemExceptions({ exceptions, items, grounds, currency, notices }
         height="280px"
         notices={notices}
       />
-      <ExceptionTools exceptions={exceptions} items={items} grounds={grounds} />
+      <ExceptionTools exceptions={exceptions} items={items} itemSetup={itemSetup} />
     </section>
   );
 }

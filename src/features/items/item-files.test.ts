@@ -8,13 +8,13 @@ import { matchColumns } from "@/tabular/match-columns";
 import { wholeTable } from "@/tabular/whole-table";
 import { writeTable } from "@/tabular/write-table";
 import { readCell, withCells, type ItemField } from "./item-cells";
-import { importedFields, itemFate, itemTable } from "./item-files";
+import { importedFields, itemVerdict, itemTable } from "./item-files";
 
 const items = sure(parseWith(itemsSchema, demo));
 const origins = ["TRT", "GDY", "NYK", "CES"];
 const units = { weight: "kg", length: "cm" } as const;
 const known = new Map(items.map((item) => [item.sku, item]));
-const read = itemFate(known, units);
+const read = itemVerdict(known, units);
 
 /** The rows of a file as cells by field. */
 function cellsOf(text: string): Record<string, string>[] {
@@ -26,9 +26,9 @@ function cellsOf(text: string): Record<string, string>[] {
 
 test("the demo's items go out into a file and come in again unchanged", () => {
   const { head, rows } = itemTable(items, origins);
-  const fates = cellsOf(writeTable(head, rows)).map(read);
-  expect(fates.filter(({ kind }) => kind !== "same")).toEqual([]);
-  expect(fates).toHaveLength(items.length);
+  const verdicts = cellsOf(writeTable(head, rows)).map(read);
+  expect(verdicts.filter(({ kind }) => kind !== "same")).toEqual([]);
+  expect(verdicts).toHaveLength(items.length);
   // a database gives the fields of a size in an order of its own
   const turned = new Map(
     items.map((item) => [
@@ -36,7 +36,7 @@ test("the demo's items go out into a file and come in again unchanged", () => {
       JSON.parse(JSON.stringify(item), (_, value: unknown) => reversed(value)) as Item,
     ]),
   );
-  const again = cellsOf(writeTable(head, rows)).map(itemFate(turned, units));
+  const again = cellsOf(writeTable(head, rows)).map(itemVerdict(turned, units));
   expect(again.filter(({ kind }) => kind !== "same")).toEqual([]);
 });
 
@@ -57,9 +57,9 @@ test("a spreadsheet's file changes what it names, adds what is new, and leaves o
       `${second!.sku};${second!.name};1;;perhaps`,
     ].join("\n"),
   );
-  const fates = cells.map(read);
-  expect(fates.map(({ kind }) => kind)).toEqual(["taken", "taken", "refused", "refused", "refused"]);
-  const changes = fates.flatMap((fate) => (fate.kind === "taken" ? fate.value : []));
+  const verdicts = cells.map(read);
+  expect(verdicts.map(({ kind }) => kind)).toEqual(["taken", "taken", "refused", "refused", "refused"]);
+  const changes = verdicts.flatMap((verdict) => (verdict.kind === "taken" ? verdict.value : []));
   const changed = applyItemChanges([first!], changes, sure(parseSetup(setup)));
   expect(changed.ok && changed.value.written).toMatchObject([
     {
@@ -123,6 +123,6 @@ test.each([
   ["Weight", "2", { value: "2", unit: "kg" }],
   ["Weight", "2 g", { value: "2", unit: "g" }],
 ])("%s of %s is what it says, and not another unit's", (head, cell, weight) => {
-  const [fate] = cellsOf(`Number;Name;${head}\nNEW-1;New;${cell}\n`).map(read);
-  expect(fate).toMatchObject({ kind: "taken", value: [{ to: { weight } }] });
+  const [verdict] = cellsOf(`Number;Name;${head}\nNEW-1;New;${cell}\n`).map(read);
+  expect(verdict).toMatchObject({ kind: "taken", value: [{ to: { weight } }] });
 });

@@ -1,7 +1,7 @@
 import type { Change } from "@/core/setup/inverse";
 import { joinPath, type Json } from "@/core/setup/path";
 import type { Item } from "@/core/setup/item";
-import type { Fate } from "@/features/import";
+import type { Verdict } from "@/features/import";
 import type { TableField } from "@/tabular/match-columns";
 import { itemChanges, itemText, withCells, type ItemField, type ItemUnits } from "./item-cells";
 
@@ -72,10 +72,10 @@ export function itemTable(
 }
 
 /** What becomes of a row: an item more, changes of the one with its number, or nothing; columns a file lacks change nothing. */
-export function itemFate(
+export function itemVerdict(
   known: ReadonlyMap<string, Item>,
   units: ItemUnits,
-): (cells: Readonly<Record<string, string>>) => Fate<readonly Change[]> {
+): (cells: Readonly<Record<string, string>>) => Verdict<readonly Change[]> {
   return (cells) => {
     const sku = (cells.sku ?? "").trim();
     if (sku === "") return { kind: "refused", why: "It has no number." };

@@ -7,7 +7,7 @@ import { download, ImportPanel } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
 import type { ItemUnits } from "./item-cells";
-import { importedFields, itemFate, itemTable } from "./item-files";
+import { importedFields, itemVerdict, itemTable } from "./item-files";
 
 interface Props {
   readonly items: readonly Item[];
@@ -21,7 +21,7 @@ export function ItemTools({ items, origins, units }: Props) {
   const [importing, setImporting] = useState(false);
   const fields = useMemo(() => importedFields(origins), [origins]);
   const read = useMemo(
-    () => itemFate(new Map(importing ? items.map((item) => [item.sku, item]) : []), units),
+    () => itemVerdict(new Map(importing ? items.map((item) => [item.sku, item]) : []), units),
     [importing, items, units],
   );
   const give = async (kind: "csv" | "xlsx" | "json") => {

@@ -3,7 +3,7 @@
 import { useCallback, useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
 import { joinPath, splitPath } from "@/core/setup/path";
-import type { ItemGrounds } from "@/core/setup/what-applies";
+import type { ItemSetup } from "@/core/setup/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { GoodsClass } from "@/core/setup/business";
 import { noticesFor, useDraft, type Notice } from "@/features/draft";
@@ -28,13 +28,14 @@ interface Props {
   readonly classes: readonly GoodsClass[];
   readonly exceptions: readonly ItemException[];
   /** What else of the setup can concern an item. */
-  readonly grounds: ItemGrounds;
+  readonly itemSetup: ItemSetup;
   readonly notices: readonly Notice[];
   readonly find: string;
 }
 
 /** The catalogue, items without a weight first: edited as a spreadsheet is, taken in from files and given out. */
-export function ItemsGrid({ items, origins, currency, classes, exceptions, grounds, notices, find }: Props) {
+export function ItemsGrid(props: Props) {
+  const { items, origins, currency, classes, exceptions, itemSetup, notices, find } = props;
   const { mayEdit } = useDraft();
   const withDefault = useMemo(
     () => classes.filter((entry) => entry.defaultWeight).map((entry) => entry.code),
@@ -119,7 +120,7 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, groun
           />
           <WhatApplies
             item={shown[active]}
-            grounds={grounds}
+            itemSetup={itemSetup}
             currency={currency}
             notices={noticesFor(notices, joinPath("items", shown[active]?.sku ?? ""))}
           />
@@ -138,7 +139,7 @@ export function ItemsGrid({ items, origins, currency, classes, exceptions, groun
         <ItemExceptions
           exceptions={exceptions}
           items={items}
-          grounds={grounds}
+          itemSetup={itemSetup}
           currency={currency}
           notices={notices}
         />

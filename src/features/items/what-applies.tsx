@@ -3,23 +3,23 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import type { Item } from "@/core/setup/item";
-import { whatApplies, type ItemGrounds } from "@/core/setup/what-applies";
+import { whatApplies, type ItemSetup } from "@/core/setup/what-applies";
 import { placeHref, type Notice } from "@/features/draft";
 import { classNames } from "@/ui/class-names";
 import { appliesWords } from "./applies-words";
 
 interface Props {
   readonly item: Item | undefined;
-  readonly grounds: ItemGrounds;
+  readonly itemSetup: ItemSetup;
   readonly currency: string;
   readonly notices: readonly Notice[];
 }
 
 /** Everything of the setup that concerns the item of the active row, each with a link to where it is set; and what checks found. */
-export function WhatApplies({ item, grounds, currency, notices }: Props) {
-  const rules = useMemo(() => (item ? whatApplies(grounds, item) : []), [item, grounds]);
+export function WhatApplies({ item, itemSetup, currency, notices }: Props) {
+  const rules = useMemo(() => (item ? whatApplies(itemSetup, item) : []), [item, itemSetup]);
   if (!item) return null;
-  const nameOf = (code: string) => grounds.offers.find((offer) => offer.code === code)?.name ?? code;
+  const nameOf = (code: string) => itemSetup.offers.find((offer) => offer.code === code)?.name ?? code;
   return (
     <aside aria-label={`What applies to ${item.sku}`} className="sheet min-w-0 px-3 py-2">
       <h2>What applies to {item.sku}</h2>

@@ -1,13 +1,13 @@
 import { applyChanges } from "@/core/setup/change";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
-import { guessMatch, originFate, originsCsv, type Match } from "./origin-import";
+import { guessMatch, originVerdict, originsCsv, type Match } from "./origin-import";
 
 const setup = smallestSetup();
 const [origin] = setup.origins;
 const begin = (code: string) => ({ ...origin!, code, name: code });
 
-function fate(cells: Record<string, string>, match: Match, kept = false) {
-  return originFate(cells, { origins: setup.origins, matchOf: () => match, keptFor: () => kept, begin });
+function verdict(cells: Record<string, string>, match: Match, kept = false) {
+  return originVerdict(cells, { origins: setup.origins, matchOf: () => match, keptFor: () => kept, begin });
 }
 
 test("what was kept goes before our code, our code before the name", () => {
@@ -23,7 +23,7 @@ test("what was kept goes before our code, our code before the name", () => {
 });
 
 test("a line changes its origin, empty cells leave it as it is, and the change fits the draft", () => {
-  const read = fate(
+  const read = verdict(
     { theirs: "77", city: "Tartu", name: "", lat: "58,37", lon: "26,72", cutOff: "9:30" },
     { own: origin!.code },
   );
@@ -38,11 +38,13 @@ test("a line changes its origin, empty cells leave it as it is, and the change f
 });
 
 test("a new origin takes the platform's code; what is not matched, skipped or the same is told apart", () => {
-  expect(fate({ theirs: "Loc 12/B" }, { fresh: true })).toMatchObject({ value: { origin: "Loc-12-B" } });
-  expect(fate({ theirs: "77" }, undefined)).toMatchObject({ kind: "refused" });
-  expect(fate({ theirs: "77" }, { skip: true })).toMatchObject({ kind: "refused" });
-  expect(fate({ theirs: "77", name: origin!.name }, { own: origin!.code }, true)).toEqual({ kind: "same" });
-  expect(fate({ theirs: "" }, { fresh: true })).toMatchObject({ kind: "refused" });
+  expect(verdict({ theirs: "Loc 12/B" }, { fresh: true })).toMatchObject({ value: { origin: "Loc-12-B" } });
+  expect(verdict({ theirs: "77" }, undefined)).toMatchObject({ kind: "refused" });
+  expect(verdict({ theirs: "77" }, { skip: true })).toMatchObject({ kind: "refused" });
+  expect(verdict({ theirs: "77", name: origin!.name }, { own: origin!.code }, true)).toEqual({
+    kind: "same",
+  });
+  expect(verdict({ theirs: "" }, { fresh: true })).toMatchObject({ kind: "refused" });
 });
 
 test("the table has a column for each platform", () => {

@@ -1,7 +1,7 @@
 import type { Change } from "@/core/setup/inverse";
 import type { Origin } from "@/core/setup/origin";
 import { joinPath, type Json } from "@/core/setup/path";
-import type { Fate } from "@/features/import";
+import type { Verdict } from "@/features/import";
 import type { TableField } from "@/tabular/match-columns";
 import { writeTable } from "@/tabular/write-table";
 import { plainNumber } from "@/ui/number-text";
@@ -68,10 +68,10 @@ interface Surroundings {
 }
 
 /** What becomes of a line of the file. */
-export function originFate(
+export function originVerdict(
   cells: Cells,
   { origins, matchOf, keptFor, begin }: Surroundings,
-): Fate<OriginRow> {
+): Verdict<OriginRow> {
   const theirs = (cells.theirs ?? "").trim();
   if (theirs === "") return { kind: "refused", why: "It has no code of the platform." };
   const match = matchOf(cells);

@@ -4,12 +4,12 @@ import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
 import { beginOrigin, type Origin } from "@/core/setup/origin";
 import { useDraft, type EditFailure } from "@/features/draft";
-import { ImportPanel, type RowFate } from "@/features/import";
+import { ImportPanel, type RowVerdict } from "@/features/import";
 import { PageHead } from "@/ui/parts/page-head";
 import { storeAliases } from "./actions";
 import {
   guessMatch,
-  originFate,
+  originVerdict,
   originFields,
   type Match,
   type OriginAlias,
@@ -45,7 +45,7 @@ export function OriginsImport({ origins, aliases, timeZone, country }: Props) {
   );
   const read = useCallback(
     (cells: Readonly<Record<string, string>>) =>
-      originFate(cells, {
+      originVerdict(cells, {
         origins,
         matchOf,
         keptFor,
@@ -101,7 +101,7 @@ function MatchingStep({
   matchOf,
   onMatch,
 }: {
-  readonly rows: readonly RowFate<OriginRow>[];
+  readonly rows: readonly RowVerdict<OriginRow>[];
   readonly origins: readonly Origin[];
   readonly matchOf: (cells: Readonly<Record<string, string>>) => Match;
   readonly onMatch: (theirs: string, match: Match) => void;

@@ -82,7 +82,7 @@ export function AmountEditor({
           label={label}
           hideLabel
           numeric
-          width="5rem"
+          width={figureOf(amount) === "" ? "7.5rem" : "5rem"}
           unit={percent ? "" : currency}
           value={figureOf(amount)}
           placeholder="no amount yet"

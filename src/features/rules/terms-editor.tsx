@@ -42,7 +42,7 @@ export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, 
             label={`${label}, term ${i + 1}: figure`}
             hideLabel
             numeric
-            width="5rem"
+            width={figureOf(term) === "" ? "7.5rem" : "5rem"}
             unit={"percent" in term ? "" : currency}
             value={figureOf(term)}
             placeholder="no amount yet"

@@ -9,7 +9,7 @@ import { done, failed } from "@/server/result";
 import { currentSetup } from "@/server/services/current-setup";
 import { keepFilePlan, knownFilePlan } from "@/server/services/file-plans";
 
-const groundsSchema = z.strictObject({
+const existingSchema = z.strictObject({
   chart: z.string().max(40),
   editions: z.record(
     z.string().max(500),
@@ -18,12 +18,12 @@ const groundsSchema = z.strictObject({
 });
 
 /** The draft's own of the chart and the editions that a file goes into. */
-export async function groundsOf(
-  input: z.infer<typeof groundsSchema>,
+export async function existingOf(
+  input: z.infer<typeof existingSchema>,
 ): Promise<Answer<{ chart: ZoneChart | undefined; editions: Record<string, Edition> }>> {
   return act(input, {
     permission: "look",
-    schema: groundsSchema,
+    schema: existingSchema,
     run: async ({ chart, editions }, { db }) => {
       const current = await currentSetup(db, "draft");
       if (!current) return failed("not-found");

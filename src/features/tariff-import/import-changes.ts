@@ -9,7 +9,7 @@ import { countryName } from "@/messages/country-name";
 import { usualUnits, type ImportPlan, type KnownTariff } from "./import-plan";
 
 /** What is in the draft now of the places the file goes into. */
-export interface Grounds {
+export interface Existing {
   readonly chart: ZoneChart | undefined;
   /** Editions that a table goes into, by the tariff's name as the file has it. */
   readonly editions: Readonly<Record<string, Edition>>;
@@ -19,7 +19,7 @@ export interface Grounds {
 export function importChanges(
   { plan, frame, chart, targets }: ImportPlan,
   reading: Reading,
-  grounds: Grounds,
+  existing: Existing,
   known: readonly KnownTariff[],
 ): Change[] {
   const zoneChart = chart.code;
@@ -48,7 +48,7 @@ export function importChanges(
           } as Json,
         },
       ];
-    if (target.kind === "edition") return replaced(path, read, grounds.editions[read.name]);
+    if (target.kind === "edition") return replaced(path, read, existing.editions[read.name]);
     const tariff = known.find((one) => one.code === target.code);
     const next = withTable({ ...blank, ...tariff?.kept }, read.table, measured);
     return [
@@ -56,7 +56,7 @@ export function importChanges(
       { path: `${path}/${joinPath("editions", frame.label)}`, to: next as Json },
     ];
   });
-  return [...chartChanges(chart, reading.added, grounds.chart), ...tariffs];
+  return [...chartChanges(chart, reading.added, existing.chart), ...tariffs];
 }
 
 function replaced(path: string, { table }: ReadTariff, before: Edition | undefined): Change[] {

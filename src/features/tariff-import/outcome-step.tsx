@@ -8,7 +8,7 @@ import type { Place } from "@/ui/grid/block";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import { Button } from "@/ui/parts/button";
-import { fateWords, rowWhy } from "./row-words";
+import { verdictWords, rowWhy } from "./row-words";
 
 interface Props {
   readonly reading: Reading;
@@ -17,7 +17,7 @@ interface Props {
   readonly fileName: string;
 }
 
-/** Every row's fate, the left-out ones first, before anything is stored. */
+/** Every row's verdict, the left-out ones first, before anything is stored. */
 export function OutcomeStep({ reading, head, sheetNames, fileName }: Props) {
   const { counts, rows, refused } = reading;
   const several = sheetNames.length > 1;
@@ -25,7 +25,7 @@ export function OutcomeStep({ reading, head, sheetNames, fileName }: Props) {
     (): GridColumn[] => [
       ...(several ? [{ key: "sheet", name: "Sheet", head: "Sheet", width: 110 }] : []),
       { key: "line", name: "Line of the file", head: "Line", width: 60, numeric: true },
-      { key: "fate", name: "Fate", head: "Fate", width: 80 },
+      { key: "verdict", name: "Verdict", head: "Verdict", width: 80 },
       {
         key: "why",
         name: "Why it is left out, or what it replaces",
@@ -45,7 +45,7 @@ export function OutcomeStep({ reading, head, sheetNames, fileName }: Props) {
       if (!one) return "";
       if (key === "sheet") return sheetNames[one.sheet] ?? "";
       if (key === "line") return String(one.line);
-      if (key === "fate") return fateWords[one.fate];
+      if (key === "verdict") return verdictWords[one.verdict];
       if (key === "why") return rowWhy(one);
       return one.cells[Number(key.slice(5))] ?? "";
     },
@@ -83,7 +83,7 @@ export function OutcomeStep({ reading, head, sheetNames, fileName }: Props) {
         commit={noCommit}
         height="280px"
         mark={({ row, column }) =>
-          columns[column]?.key === "fate" && rows[row]?.fate === "refused" ? "warning" : undefined
+          columns[column]?.key === "verdict" && rows[row]?.verdict === "refused" ? "warning" : undefined
         }
       />
     </section>

@@ -1,7 +1,7 @@
 import type { ReadRow } from "@/core/tariff-files/thread";
 import { rowFaultSentence } from "@/messages/row-fault-sentence";
 
-export const fateWords: Readonly<Record<ReadRow["fate"], string>> = {
+export const verdictWords: Readonly<Record<ReadRow["verdict"], string>> = {
   refused: "left out",
   changed: "changed",
   new: "new",

@@ -40,7 +40,7 @@ export function TariffImport(settings: Props) {
   const { commit, mayEdit } = useDraft();
   const router = useRouter();
   const work = useImport(settings);
-  const { file, plan, reading, targets, grounds, progress, missing } = work;
+  const { file, plan, reading, targets, existing, progress, missing } = work;
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const sheet = file?.sheets[plan?.sheets[0] ?? 0];
@@ -48,11 +48,11 @@ export function TariffImport(settings: Props) {
   const wrong =
     plan && (targetTrouble(plan, targets, tariffs) ?? wrongDates(plan, goes("new") || goes("next")));
   const store = async () => {
-    if (!plan || !reading || !grounds || !sheet) return;
+    if (!plan || !reading || !existing || !sheet) return;
     setBusy(true);
     setTrouble(undefined);
     const dated = { ...plan, targets, frame: { ...plan.frame, from: readDate(plan.frame.from) } };
-    const answer = await commit(importChanges(dated, reading, grounds, tariffs));
+    const answer = await commit(importChanges(dated, reading, existing, tariffs));
     setBusy(false);
     if (!answer.ok) return setTrouble(answer.text);
     const kept: KeptPlan = { plan: plan.plan, fileUnit: plan.fileUnit };

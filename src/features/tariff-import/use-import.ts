@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from "react";
 import { knownPlan } from "./actions";
 import { planFor, targetsOf, withKept, type Settings } from "./first-plan";
 import { factorOf, freshTarget, shapeOf, whatIsMissing, type ImportPlan, readKept } from "./import-plan";
-import { useGrounds } from "./use-grounds";
+import { useExisting } from "./use-existing";
 import { useTariffFile, type OpenFile } from "./use-tariff-file";
 
 /** An import under way: the file, what is chosen about it, and what it comes to. Every choice is answered at once. */
@@ -38,23 +38,23 @@ export function useImport(settings: Settings) {
     () => targetsOf(plan?.targets ?? {}, reading, name, settings),
     [plan?.targets, reading, name, settings],
   );
-  const grounds = useGrounds(plan, targets);
+  const existing = useExisting(plan, targets);
   const missing = plan ? (whatIsMissing(plan) ?? inexact(plan)) : undefined;
-  const ready = plan !== undefined && missing === undefined && grounds.found !== undefined;
+  const ready = plan !== undefined && missing === undefined && existing.found !== undefined;
   useEffect(() => {
     const factor = plan && factorOf(plan);
-    if (!ready || !plan || !grounds.found) return;
+    if (!ready || !plan || !existing.found) return;
     const none = { zones: [], entries: [] };
     read({
       plan: plan.plan,
       sheets: plan.sheets,
       ...(factor === undefined ? {} : { factor }),
       choices: plan.choices,
-      chart: plan.chart.kind === "new" ? none : (grounds.found.chart ?? none),
+      chart: plan.chart.kind === "new" ? none : (existing.found.chart ?? none),
       addZones: plan.addZones || plan.chart.kind === "new",
-      targets: grounds.found.editions,
+      targets: existing.found.editions,
     });
-  }, [ready, plan, grounds.found, read]);
+  }, [ready, plan, existing.found, read]);
 
   return {
     ...file,
@@ -62,10 +62,10 @@ export function useImport(settings: Settings) {
     plan,
     set: (part: Partial<ImportPlan>) => setPlan((before) => before && { ...before, ...part }),
     targets,
-    grounds: grounds.found,
+    existing: existing.found,
     known,
     missing,
-    trouble: file.trouble ?? grounds.trouble,
+    trouble: file.trouble ?? existing.trouble,
     freshFor: (wanted: string) => freshTarget(wanted, name, codes),
   };
 }

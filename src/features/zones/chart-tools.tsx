@@ -8,7 +8,7 @@ import { download, ImportPanel } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
 import { CopyForm } from "./copy-form";
-import { entryFate, entryFields, importChanges } from "./entry-import";
+import { entryVerdict, entryFields, importChanges } from "./entry-import";
 
 /** What is done with a chart as a whole: taken in from a file, given out, copied. */
 export function useChartTools(chart: ZoneChart, path: string, taken: readonly string[]) {
@@ -59,7 +59,7 @@ function EntriesImport({
   readonly onClose: () => void;
 }) {
   const { commit } = useDraft();
-  const read = useMemo(() => entryFate(chart), [chart]);
+  const read = useMemo(() => entryVerdict(chart), [chart]);
   return (
     <ImportPanel<ZoneEntry>
       what="zone entries"

@@ -3,7 +3,7 @@ import type { ZoneEntry } from "@/core/setup/zone-chart";
 import { matchColumns } from "@/tabular/match-columns";
 import { wholeTable } from "@/tabular/whole-table";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
-import { entryFate, entryFields, importChanges } from "./entry-import";
+import { entryVerdict, entryFields, importChanges } from "./entry-import";
 
 const setup = smallestSetup();
 const chart = {
@@ -13,7 +13,7 @@ const chart = {
     { zone: "2", country: "SE", postcode: "62*" },
   ],
 };
-const fate = entryFate(chart);
+const verdict = entryVerdict(chart);
 
 test.each<[Record<string, string>, ZoneEntry, string | undefined]>([
   [
@@ -55,7 +55,7 @@ test.each<[Record<string, string>, ZoneEntry, string | undefined]>([
     "in place of zone 2",
   ],
 ])("%j is taken in", (cells, value, note) => {
-  const read = fate(cells);
+  const read = verdict(cells);
   expect(read).toMatchObject({ kind: "taken", value });
   if (note === undefined) expect(read).not.toHaveProperty("note");
   else expect(read.kind === "taken" && read.note).toContain(note);
@@ -68,7 +68,7 @@ test.each([
   [{ zone: "1", country: "*", postcode: "10*" }],
   [{ zone: "1", country: "SE", subdivision: "NO-03" }],
 ])("%j is left out, with the reason", (cells) => {
-  const read = fate(cells);
+  const read = verdict(cells);
   expect(read.kind === "refused" && read.why.length).toBeGreaterThan(10);
 });
 
@@ -81,11 +81,11 @@ test("a spreadsheet's file in Windows-1252 with semicolons comes in whole", () =
   const columns = new Map(matchColumns(table.head, entryFields));
   expect([...columns.keys()].sort()).toEqual(["country", "postcode", "zone"]);
   columns.set("to", 3);
-  const fates = table.rows.map((row) =>
-    fate(Object.fromEntries([...columns].map(([key, at]) => [key, row[at] ?? ""]))),
+  const verdicts = table.rows.map((row) =>
+    verdict(Object.fromEntries([...columns].map(([key, at]) => [key, row[at] ?? ""]))),
   );
-  expect(fates.map((one) => one.kind)).toEqual(["same", "taken", "taken"]);
-  const taken = fates.flatMap((one) => (one.kind === "taken" ? [one.value] : []));
+  expect(verdicts.map((one) => one.kind)).toEqual(["same", "taken", "taken"]);
+  const taken = verdicts.flatMap((one) => (one.kind === "taken" ? [one.value] : []));
   const base = { ...setup, zoneCharts: [chart] };
   const result = applyChanges(base, importChanges(chart, taken, `zoneCharts/${chart.code}`));
   expect(result.ok && result.value.setup.zoneCharts[0]!.entries.slice(2)).toEqual([

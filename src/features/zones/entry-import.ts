@@ -3,7 +3,7 @@ import { zoneEntry, type ZoneChart, type ZoneEntry } from "@/core/setup/zone-cha
 import { parseWith } from "@/core/setup/parse-setup";
 import { joinPath } from "@/core/setup/path";
 import { normalisePostcode, readPattern } from "@/core/zones/postcode";
-import type { Fate } from "@/features/import";
+import type { Verdict } from "@/features/import";
 import { problemSentence } from "@/messages/problem-sentence";
 import type { TableField } from "@/tabular/match-columns";
 
@@ -39,7 +39,9 @@ function readPostcode(from: string, to: string): { readonly text: string; readon
 }
 
 /** What becomes of each line of a file of entries, against the chart as it is and the lines before. */
-export function entryFate(chart: ZoneChart): (cells: Readonly<Record<string, string>>) => Fate<ZoneEntry> {
+export function entryVerdict(
+  chart: ZoneChart,
+): (cells: Readonly<Record<string, string>>) => Verdict<ZoneEntry> {
   const known = new Map(chart.entries.map((entry) => [placeKey(entry), entry.zone]));
   const zones = new Set(chart.zones.map((zone) => zone.code));
   return (cells) => {

@@ -165,7 +165,7 @@ function counted(changes: readonly Change[]): ActivityNote[] {
   }));
 }
 
-/** Applies changes of items; an item that open orders hold stays. */
+/** Applies changes of items; an item that open orders have stays. */
 async function changeItems(
   tx: Database,
   changes: readonly Change[],
@@ -176,8 +176,8 @@ async function changeItems(
   const changed = applyItemChanges(known, changes, setup);
   if (!changed.ok) return changed;
   const { written, removed } = changed.value;
-  const held = await openOrdersWith(tx, removed);
-  const [first] = held;
+  const ordered = await openOrdersWith(tx, removed);
+  const [first] = ordered;
   if (first) {
     const data = { uses: `${first.orders} open orders`, first: first.sku };
     return { ok: false, problems: [{ code: "in-use", path: joinPath("items", first.sku), data }] };

@@ -56,8 +56,8 @@ test("items and setup change together or not at all, an item of open orders stay
   expect(half).toMatchObject({ ok: false, code: "conflict" });
   expect(await readCatalogue(db)).toEqual(before);
   const smoker = (await one("SMOKER"))!;
-  const held = await editSetup(db, [{ path: "items/SMOKER", from: smoker as never }], by("Test", now));
-  expect(held).toMatchObject({ ok: false, code: "invalid", problems: [{ code: "in-use" }] });
+  const refused = await editSetup(db, [{ path: "items/SMOKER", from: smoker as never }], by("Test", now));
+  expect(refused).toMatchObject({ ok: false, code: "invalid", problems: [{ code: "in-use" }] });
   const added = await editSetup(
     db,
     [{ path: "items/FRESH", to: { sku: "FRESH", name: "Fresh" } }],

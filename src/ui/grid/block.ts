@@ -55,7 +55,7 @@ export function fromClipboard(text: string): string[][] {
   return rows;
 }
 
-/** Where a key takes the active cell, held inside the grid; `undefined` for keys that do not move. */
+/** Where a key takes the active cell, kept inside the grid; `undefined` for keys that do not move. */
 export function moved(
   key: string,
   from: Place,
@@ -64,27 +64,27 @@ export function moved(
   page: number,
   control: boolean,
 ): Place | undefined {
-  const held = (row: number, column: number): Place => ({
+  const inside = (row: number, column: number): Place => ({
     row: Math.max(0, Math.min(rows - 1, row)),
     column: Math.max(0, Math.min(columns - 1, column)),
   });
   switch (key) {
     case "ArrowUp":
-      return held(control ? 0 : from.row - 1, from.column);
+      return inside(control ? 0 : from.row - 1, from.column);
     case "ArrowDown":
-      return held(control ? rows - 1 : from.row + 1, from.column);
+      return inside(control ? rows - 1 : from.row + 1, from.column);
     case "ArrowLeft":
-      return held(from.row, control ? 0 : from.column - 1);
+      return inside(from.row, control ? 0 : from.column - 1);
     case "ArrowRight":
-      return held(from.row, control ? columns - 1 : from.column + 1);
+      return inside(from.row, control ? columns - 1 : from.column + 1);
     case "Home":
-      return held(control ? 0 : from.row, 0);
+      return inside(control ? 0 : from.row, 0);
     case "End":
-      return held(control ? rows - 1 : from.row, columns - 1);
+      return inside(control ? rows - 1 : from.row, columns - 1);
     case "PageUp":
-      return held(from.row - page, from.column);
+      return inside(from.row - page, from.column);
     case "PageDown":
-      return held(from.row + page, from.column);
+      return inside(from.row + page, from.column);
     default:
       return undefined;
   }

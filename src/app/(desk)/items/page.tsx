@@ -23,7 +23,7 @@ export default async function Items({ searchParams }: { readonly searchParams: P
       currency={setup.business.homeCurrency}
       classes={setup.goodsClasses}
       exceptions={setup.itemExceptions}
-      grounds={{
+      itemSetup={{
         goodsClasses: setup.goodsClasses,
         origins: setup.origins,
         services: setup.services,

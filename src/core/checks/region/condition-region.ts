@@ -98,8 +98,8 @@ export class Regions {
   private originChoice(wanted: readonly string[]): [string, Choice, Choice] {
     if (this.origins.length > MOST_NAMED) return [`origin ${wanted.join()}`, oneOf(["true"]), yesOrNo];
     const sets = subsets([...this.origins, OTHER]);
-    const held = sets.filter((set) => set.every((code) => wanted.includes(code)));
-    return ["origins", oneOf(held.map(keyOf)), oneOf(sets.map(keyOf))];
+    const fitting = sets.filter((set) => set.every((code) => wanted.includes(code)));
+    return ["origins", oneOf(fitting.map(keyOf)), oneOf(sets.map(keyOf))];
   }
 
   /** An order holds goods of some of the classes named, and perhaps others. */
@@ -110,12 +110,12 @@ export class Regions {
     if (this.classes.length > MOST_NAMED)
       return [`classes ${how} ${wanted.join()}`, oneOf(["true"]), yesOrNo];
     const sets = subsets([...this.classes, OTHER]);
-    const held = sets.filter((set) => {
+    const fitting = sets.filter((set) => {
       if (how === "any") return wanted.some((code) => set.includes(code));
       if (how === "all") return wanted.every((code) => set.includes(code));
       return set.every((code) => wanted.includes(code));
     });
-    return ["classes", oneOf(held.map(keyOf)), oneOf(sets.map(keyOf))];
+    return ["classes", oneOf(fitting.map(keyOf)), oneOf(sets.map(keyOf))];
   }
 }
 

@@ -3,45 +3,52 @@ import type { Edition } from "../setup/tariff";
 import { withTable, type Built } from "./build-table";
 
 /** What a row of a file does to the edition it goes into. */
-export type RowFate = "new" | "changed" | "same";
+export type RowVerdict = "new" | "changed" | "same";
 
 /** A row of the file, what becomes of it, and the rate it replaces. */
-export interface FatedRow {
+export interface JudgedRow {
   readonly line: number;
-  readonly fate: RowFate;
+  readonly verdict: RowVerdict;
   readonly before?: string;
 }
 
 /**
- * The fate of every row that a table was built of, against the edition it goes into (`undefined` where it makes one). A row
+ * The verdict of every row that a table was built of, against the edition it goes into (`undefined` where it makes one). A row
  * that fills several cells is new when one of them had no rate, else changed when one had another.
  */
-export function rowFates(built: Built, target: Edition | undefined): FatedRow[] {
-  // a row of a matrix has a record a cell, and one fate
+export function rowVerdicts(built: Built, target: Edition | undefined): JudgedRow[] {
+  // a row of a matrix has a record a cell, and one verdict
   if (!target)
-    return [...new Set(built.cells.map(({ record }) => record.line))].map((line) => ({ line, fate: "new" }));
+    return [...new Set(built.cells.map(({ record }) => record.line))].map((line) => ({
+      line,
+      verdict: "new",
+    }));
   const next = withTable(target, built.table);
   const rates = ratesOf(target);
   const bands = next.bands?.edges;
-  const byLine = new Map<number, FatedRow>();
+  const byLine = new Map<number, JudgedRow>();
   for (const { record, row, page, first, last } of built.cells) {
     const zone = next.rows[row]?.zone ?? "";
     const band = bands ? (bands[page] ?? "above") : "";
     const olds = next.breaks
       .slice(first, last + 1)
       .map(({ edge }) => rates.get(`${zone}\n${band}\n${edge ?? "above"}`) ?? null);
-    const fate = fateOf(olds, record.price);
+    const verdict = verdictOf(olds, record.price);
     const before = olds.find((old) => old !== null && !sameRate(old, record.price));
     const known = byLine.get(record.line);
-    if (known && rank[known.fate] >= rank[fate]) continue;
-    byLine.set(record.line, { line: record.line, fate, ...(typeof before === "string" ? { before } : {}) });
+    if (known && rank[known.verdict] >= rank[verdict]) continue;
+    byLine.set(record.line, {
+      line: record.line,
+      verdict,
+      ...(typeof before === "string" ? { before } : {}),
+    });
   }
   return [...byLine.values()];
 }
 
-const rank: Readonly<Record<RowFate, number>> = { same: 0, changed: 1, new: 2 };
+const rank: Readonly<Record<RowVerdict, number>> = { same: 0, changed: 1, new: 2 };
 
-function fateOf(olds: readonly (string | null)[], price: string | null): RowFate {
+function verdictOf(olds: readonly (string | null)[], price: string | null): RowVerdict {
   if (olds.every((old) => sameRate(old, price))) return "same";
   return price !== null && olds.some((old) => old === null) ? "new" : "changed";
 }

@@ -5,28 +5,28 @@ import type { TableField } from "@/tabular/match-columns";
 import type { Place } from "@/ui/grid/block";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
-import type { RowFate } from "./fate";
+import type { RowVerdict } from "./verdict";
 
 const order = { refused: 0, taken: 1, same: 2 } as const;
 const words = { refused: "left out", taken: "taken in", same: "there already" } as const;
 
-/** Every row with its fate: first those that are left out, then those that are mended. */
-export function FateTable({
-  fates,
+/** Every row with its verdict: first those that are left out, then those that are mended. */
+export function VerdictTable({
+  verdicts,
   fields,
 }: {
-  readonly fates: readonly RowFate<unknown>[];
+  readonly verdicts: readonly RowVerdict<unknown>[];
   readonly fields: readonly TableField[];
 }) {
   const sorted = useMemo(() => {
-    const rank = ({ fate }: RowFate<unknown>) =>
-      order[fate.kind] + (fate.kind === "taken" && fate.note === undefined ? 0.5 : 0);
-    return [...fates].sort((a, b) => rank(a) - rank(b) || a.line - b.line);
-  }, [fates]);
+    const rank = ({ verdict }: RowVerdict<unknown>) =>
+      order[verdict.kind] + (verdict.kind === "taken" && verdict.note === undefined ? 0.5 : 0);
+    return [...verdicts].sort((a, b) => rank(a) - rank(b) || a.line - b.line);
+  }, [verdicts]);
   const columns = useMemo(
     (): GridColumn[] => [
       { key: "line", name: "Line of the file", head: "Line", width: 64, numeric: true },
-      { key: "fate", name: "Fate", head: "Fate", width: 104 },
+      { key: "verdict", name: "Verdict", head: "Verdict", width: 104 },
       ...fields.map((field) => ({ key: field.key, name: field.name, head: field.name, width: 128 })),
       { key: "why", name: "Why, or what was mended", head: "Why, or what was mended", width: 380 },
     ],
@@ -46,7 +46,7 @@ export function FateTable({
       commit={noCommit}
       height="260px"
       mark={({ row, column }) =>
-        column === 1 && sorted[row]?.fate.kind === "refused" ? "warning" : undefined
+        column === 1 && sorted[row]?.verdict.kind === "refused" ? "warning" : undefined
       }
     />
   );
@@ -55,12 +55,13 @@ export function FateTable({
 const never = () => false;
 const noCommit = () => Promise.resolve({ ok: true as const });
 
-function cell(row: RowFate<unknown> | undefined, key: string): string {
+function cell(row: RowVerdict<unknown> | undefined, key: string): string {
   if (!row) return "";
-  const { fate } = row;
+  const { verdict } = row;
   if (key === "line") return String(row.line);
-  if (key === "fate") return fate.kind === "taken" && fate.note !== undefined ? "mended" : words[fate.kind];
+  if (key === "verdict")
+    return verdict.kind === "taken" && verdict.note !== undefined ? "mended" : words[verdict.kind];
   if (key === "why")
-    return fate.kind === "refused" ? fate.why : fate.kind === "taken" ? (fate.note ?? "") : "";
+    return verdict.kind === "refused" ? verdict.why : verdict.kind === "taken" ? (verdict.note ?? "") : "";
   return row.cells[key] ?? "";
 }
