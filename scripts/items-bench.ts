@@ -17,21 +17,21 @@ async function main(): Promise<void> {
     "\n",
   );
   await page.goto("/items");
-  await page.getByRole("button", { name: "Take in a file of items" }).click();
+  await page.getByRole("button", { name: "Import items" }).click();
   report(
     `reading a file of ${ITEMS} items, until each row's verdict is shown`,
     await timed(async () => {
       await page
         .locator("input[type=file]")
         .setInputFiles({ name: "items.csv", mimeType: "text/csv", buffer: Buffer.from(csv) });
-      await page.getByRole("button", { name: `Take in ${ITEMS}` }).waitFor();
+      await page.getByRole("button", { name: `Import ${ITEMS}` }).waitFor();
     }),
   );
   try {
     report(
       "storing them, until the grid shows them",
       await timed(async () => {
-        await page.getByRole("button", { name: `Take in ${ITEMS}` }).click();
+        await page.getByRole("button", { name: `Import ${ITEMS}` }).click();
         await page.waitForFunction(
           (least) => Number(document.querySelector("[role=grid]")?.getAttribute("aria-rowcount")) > least,
           ITEMS,

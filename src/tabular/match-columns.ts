@@ -5,6 +5,8 @@ export interface TableField {
   /** Other heads that mean the same. */
   readonly aliases?: readonly string[];
   readonly needed?: boolean;
+  /** Figures, in which a decimal sign and signs between thousands can stand. */
+  readonly isFigure?: boolean;
 }
 
 /** Letters and digits alone, so that "Zip-Code" and "zip code" are one. */

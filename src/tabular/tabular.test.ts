@@ -39,6 +39,7 @@ test("semicolons with decimal commas, quotes with line breaks, and tabs are read
       ["1", "EE", "4,20", 'zwei\nZeilen; und "Zitat"'],
       ["2", "LV", "5,10", "x"],
     ],
+    headLine: 1,
     lines: [2, 4],
     how: "utf-8, semicolons between cells",
   });

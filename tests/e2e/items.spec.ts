@@ -65,25 +65,25 @@ test("items go out and come in again unchanged as CSV, XLSX and JSON; a changed 
     const waiting = page.waitForEvent("download");
     await page.getByRole("button", { name: kind, exact: true }).click();
     const file = await waiting;
-    await page.getByRole("button", { name: "Take in a file of items" }).click();
-    const panel = page.getByRole("region", { name: "Take in items" });
+    await page.getByRole("button", { name: "Import items" }).click();
+    const panel = page.getByRole("region", { name: "Import items" });
     await panel.locator("input[type=file]").setInputFiles({
       name: file.suggestedFilename(),
       mimeType: "text/plain",
       buffer: await import("node:fs").then(async ({ promises }) => promises.readFile(await file.path())),
     });
-    await expect(panel).toContainText(/0 to take in · \d+ there already · 0 left out/);
+    await expect(panel).toContainText(/0 to import · \d+ unchanged · 0 refused/);
     await panel.getByRole("button", { name: "Close" }).click();
   }
-  await page.getByRole("button", { name: "Take in a file of items" }).click();
-  const panel = page.getByRole("region", { name: "Take in items" });
+  await page.getByRole("button", { name: "Import items" }).click();
+  const panel = page.getByRole("region", { name: "Import items" });
   await panel.locator("input[type=file]").setInputFiles({
     name: "items.csv",
     mimeType: "text/csv",
     buffer: Buffer.from("Article;Title;Weight\nSMOKER;Smoker of steel;1,2\nNEW-9;New thing;300 g\n;x;1\n"),
   });
-  await expect(panel).toContainText("2 to take in");
-  await panel.getByRole("button", { name: "Take in 2" }).click();
+  await expect(panel).toContainText("2 to import");
+  await panel.getByRole("button", { name: "Import 2" }).click();
   await expect(panel).toBeHidden();
   await page.getByRole("searchbox").fill("Smoker of steel");
   const grid = new GridDriver(page, "Items");

@@ -34,7 +34,7 @@ test("exchange rates come from a spreadsheet's file with decimal commas; each ro
   page,
 }) => {
   await page.goto("/business");
-  await page.getByRole("button", { name: "Take in a file" }).click();
+  await page.getByRole("button", { name: "Import", exact: true }).click();
   await page
     .getByLabel("Choose a file")
     .setInputFiles(
@@ -46,11 +46,11 @@ test("exchange rates come from a spreadsheet's file with decimal commas; each ro
     );
   await page.getByLabel("rate is in").selectOption({ label: "Kurs" });
   await page.getByLabel("date is in").selectOption({ label: "Datum" });
-  const panel = page.getByRole("region", { name: "Take in exchange rates" });
+  const panel = page.getByRole("region", { name: "Import exchange rates" });
   await expect(panel).toContainText("windows-1252", { ignoreCase: true });
-  await expect(panel).toContainText("1 to take in · 1 there already · 1 left out");
+  await expect(panel).toContainText("1 to import · 1 unchanged · 1 refused");
   await expect(panel).toContainText('"x" is no rate above 0.');
-  await panel.getByRole("button", { name: "Take in 1" }).click();
+  await panel.getByRole("button", { name: "Import 1" }).click();
   const rates = new GridDriver(page, "Exchange rates");
   await expect(rates.cell(2, 1)).toHaveText("0.0852");
   await undo(page);
@@ -106,10 +106,10 @@ test("days off are clicked, drawn, taken from a calendar file, and copied", asyn
     "END:VEVENT",
     "END:VCALENDAR",
   ].join("\r\n");
-  await page.getByLabel("Take in a calendar file").setInputFiles(file("days.ics", calendar));
+  await page.getByLabel("Import a calendar file").setInputFiles(file("days.ics", calendar));
   const section = page.getByRole("region", { name: "Holidays" });
   await expect(section).toContainText("4 new days from 2026 to 2028");
-  await section.getByRole("button", { name: "Take in 4" }).click();
+  await section.getByRole("button", { name: "Import 4" }).click();
   // eleven at night in UTC is midnight in Gdynia
   await expect(day("2026-11-10")).toHaveAttribute("aria-pressed", "true");
   await expect(day("2026-05-03")).toHaveAttribute("aria-pressed", "true");
@@ -118,7 +118,7 @@ test("days off are clicked, drawn, taken from a calendar file, and copied", asyn
   await undo(page);
   await undo(page);
   await expect(day("2026-11-10")).toHaveAttribute("aria-pressed", "false");
-  await page.getByLabel("Take in a calendar file").setInputFiles(file("no.ics", "date;name"));
+  await page.getByLabel("Import a calendar file").setInputFiles(file("no.ics", "date;name"));
   await expect(section.getByRole("alert")).toContainText("no calendar");
 });
 
@@ -167,7 +167,7 @@ test("a platform's file of places is matched with our origins, once", async ({ p
   await matching.getByLabel("Origin for L-2").selectOption("own NYK");
   await matching.getByLabel("Origin for L-3").selectOption("skip");
   await expect(matching).toContainText("all matched");
-  await page.getByRole("button", { name: "Take in 2" }).click();
+  await page.getByRole("button", { name: "Import 2" }).click();
   await expect(page).toHaveURL(/origins\/TRT/);
   await expect(page.getByText("Market hall calls it L-1")).toBeVisible();
   await page.goto("/origins/import");

@@ -65,7 +65,7 @@ test("a messy list of two services becomes two right tariffs, is taken back whol
     [3, ""],
   ] as const)
     await expect(page.getByRole("textbox", { name: new RegExp(`Edge of break ${at}`) })).toHaveValue(edge);
-  await page.getByRole("link", { name: "Take in a file" }).click();
+  await page.getByRole("link", { name: "Import" }).click();
   await put(page, "messy again.csv", messy.replace("4,20", "4,50"));
   await expect(page.getByText("read as the last file with these heads was")).toBeVisible();
   await page.goto("/tariffs/MESSY-NIGHT");
@@ -96,7 +96,7 @@ test("what is given out comes in again unchanged, as a table and as a list, CSV 
   ] as const) {
     await page.goto("/tariffs/STP-GDY-BUY");
     const file = await given(page, button);
-    await page.getByRole("link", { name: "Take in a file" }).click();
+    await page.getByRole("link", { name: "Import" }).click();
     await put(page, name, file);
     await expect(page.getByRole("status").filter({ hasText: "left out" })).toContainText(
       /^0 new · 0 changed · \d+ the same · 0 left out/,
@@ -118,7 +118,7 @@ test("a table changed in a spreadsheet replaces the edition's, with what it chan
   const semicolons = [head, [cells[0], "1234.50", ...cells.slice(2)].join(","), ...rest]
     .map((line) => line!.split(",").join(";").replaceAll(".", ","))
     .join("\r\n");
-  await page.getByRole("link", { name: "Take in a file" }).click();
+  await page.getByRole("link", { name: "Import" }).click();
   await put(page, "table.csv", semicolons);
   await expect(page.getByRole("status").filter({ hasText: "left out" })).toContainText("1 changed");
   await expect(page.getByRole("grid")).toContainText(`instead of ${cells[1]!}`);

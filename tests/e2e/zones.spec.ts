@@ -11,18 +11,18 @@ test("a chart is copied, filled from a messy file, filtered, moved in bulk, and 
   await expect(page).toHaveURL(/zones\/AMB-2/);
   const entries = new GridDriver(page, "Entries");
   const before = await entries.rows();
-  await page.getByRole("button", { name: "Take in a file" }).click();
+  await page.getByRole("button", { name: "Import", exact: true }).click();
   const csv =
     "Zone;Land;Postcode;bis\r\nSAAR;SE;22999;22000\r\nNEU;PL;81-001;\r\n;NO;;\r\nSAAR;Schweden;1;\r\nSAAR;SE;22999;22000\r\n";
   await page
     .getByLabel("Choose a file")
     .setInputFiles({ name: "zonen.csv", mimeType: "text/csv", buffer: Buffer.from(csv, "latin1") });
   await page.getByLabel("postcode to is in").selectOption({ label: "bis" });
-  const panel = page.getByRole("region", { name: "Take in zone entries" });
-  await expect(panel).toContainText("1 left out");
+  const panel = page.getByRole("region", { name: "Import zone entries" });
+  await expect(panel).toContainText("1 refused");
   await expect(panel).toContainText("the range was backwards: 22999 to 22000");
   await expect(panel).toContainText("zone NEU is new");
-  await panel.getByRole("button", { name: "Take in 4" }).click();
+  await panel.getByRole("button", { name: "Import 4" }).click();
   await expect.poll(() => entries.rows()).toBe(before + 3);
   await expect(page.getByRole("region", { name: "Zones" })).toContainText("NEU");
 

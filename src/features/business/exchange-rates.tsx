@@ -69,7 +69,7 @@ export function ExchangeRates({
         <h2 className="mr-auto">Exchange rates</h2>
         {mayEdit && (
           <Button className="h-7" onClick={() => setImporting(true)}>
-            Take in a file
+            Import
           </Button>
         )}
         <Button className="h-7" onClick={save} disabled={rates.length === 0}>

@@ -6,7 +6,7 @@ const rates: ExchangeRate[] = [{ from: "SEK", to: "EUR", rate: "0.0871", asOf: "
 const verdict = rateVerdict(rates, "EUR", "2026-11-26");
 
 test("decimal commas, dates with dots and missing columns are understood", () => {
-  expect(verdict({ from: "nok", rate: "0,0851" })).toEqual({
+  expect(verdict({ from: "nok", rate: "0,0851" })).toMatchObject({
     kind: "taken",
     value: { from: "NOK", to: "EUR", rate: "0.0851", asOf: "2026-11-26" },
   });
@@ -33,7 +33,10 @@ test("taking in replaces what stands for the same day and adds the rest, all at 
   const later = { from: "NOK", to: "EUR", rate: "0.085", asOf: "2026-11-26" };
   const result = applyChanges(
     setup,
-    rateChanges(rates, [later, { ...rates[0]!, rate: "0.088" }, { ...later, rate: "0.086" }]),
+    rateChanges(rates, [
+      { ...rates[0]!, rate: "0.088" },
+      { ...later, rate: "0.086" },
+    ]),
   );
   expect(result.ok && result.value.setup.exchangeRates.map((rate) => rate.rate)).toEqual(["0.088", "0.086"]);
 });

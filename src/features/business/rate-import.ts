@@ -11,7 +11,7 @@ export type ExchangeRate = Setup["exchangeRates"][number];
 
 export const rateFields: readonly TableField[] = [
   { key: "from", name: "currency", aliases: ["from", "1 of"], needed: true },
-  { key: "rate", name: "rate", aliases: ["is worth", "value"], needed: true },
+  { key: "rate", name: "rate", aliases: ["is worth", "value"], needed: true, isFigure: true },
   { key: "to", name: "into", aliases: ["to", "of"] },
   { key: "asOf", name: "date", aliases: ["as of", "from this day on", "valid from"] },
 ];
@@ -37,18 +37,16 @@ export function rateVerdict(rates: readonly ExchangeRate[], home: string, today:
       return { kind: "refused", why: `"${cells.asOf ?? ""}" is no date like 2026-11-02.` };
     const old = known.get(pairOf(value));
     if (old === value.rate) return { kind: "same" };
-    return old === undefined
-      ? { kind: "taken", value }
-      : { kind: "taken", value, note: `in place of ${old}` };
+    const note = old === undefined ? {} : { note: `in place of ${old}` };
+    return { kind: "taken", value, shown: value, about: pairOf(value), ...note };
   };
 }
 
-/** The rates as changes of the draft: one of the same pair and day takes the other's place, of two in the file the later. */
+/** The rates as changes of the draft: one of the same pair and day takes the other's place. */
 export function rateChanges(rates: readonly ExchangeRate[], taken: readonly ExchangeRate[]): Change[] {
   const places = new Map(rates.map((rate, i) => [pairOf(rate), i]));
-  const last = [...new Map(taken.map((rate) => [pairOf(rate), rate])).values()];
   let end = rates.length;
-  return last.map((to) => {
+  return taken.map((to) => {
     const at = places.get(pairOf(to));
     const from = at === undefined ? undefined : rates[at];
     return from ? { path: `exchangeRates/${at}`, from, to } : { path: `exchangeRates/${end++}`, to };

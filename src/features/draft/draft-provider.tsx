@@ -16,6 +16,7 @@ import { editDraft, renameInDraft } from "./actions";
 import type { EditAnswer, StoredEdit } from "./answer";
 import { certain } from "./certain";
 import { draftSignals, type DraftSignals } from "./draft-signals";
+import { useTold } from "./use-told";
 
 /** How the business counts: the units quantities are shown in, and the currency money without another is of. */
 export interface Habits {
@@ -43,6 +44,9 @@ interface Draft {
   readonly canRedo: boolean;
   /** What undo or redo had to say. */
   readonly notice: string | undefined;
+  /** What has just been done, for a moment, so that it can be taken back. */
+  readonly told: string | undefined;
+  readonly tell: (text: string | undefined) => void;
 }
 
 const Context = createContext<Draft | undefined>(undefined);
@@ -77,6 +81,7 @@ export function DraftProvider({
   }, [stamp]);
   const [depth, setDepth] = useState({ past: 0, future: 0 });
   const [notice, setNotice] = useState<string>();
+  const { told, tell } = useTold();
   const count = useCallback(() => setDepth({ past: past.current.length, future: future.current.length }), []);
 
   const line = useRef<Promise<unknown>>(Promise.resolve());
@@ -132,7 +137,10 @@ export function DraftProvider({
       }),
     [count, queue, signals],
   );
-  const undo = useCallback(() => void move(past, future), [move]);
+  const undo = useCallback(() => {
+    tell(undefined);
+    void move(past, future);
+  }, [move, tell]);
   const redo = useCallback(() => void move(future, past), [move]);
 
   useEffect(() => {
@@ -160,8 +168,10 @@ export function DraftProvider({
       canUndo: depth.past > 0,
       canRedo: depth.future > 0,
       notice,
+      told,
+      tell,
     }),
-    [mayEdit, signals, habits, commit, rename, undo, redo, depth, notice],
+    [mayEdit, signals, habits, commit, rename, undo, redo, depth, notice, told, tell],
   );
   return <Context value={value}>{children}</Context>;
 }

@@ -53,5 +53,9 @@ async function readJson(file: File, fromJson: FromJson): Promise<ReadFile | { re
   if (!table) return { trouble: "It is not the JSON that is given out here." };
   // JSON has no lines: the places in its list, counted as a file's under a head
   const lines = table.rows.map((_, i) => i + 2);
-  return { name: file.name, table: { ...table, lines, how: "JSON" }, how: `${table.rows.length} rows, JSON` };
+  return {
+    name: file.name,
+    table: { ...table, headLine: 1, lines, how: "JSON" },
+    how: `${table.rows.length} rows, JSON`,
+  };
 }

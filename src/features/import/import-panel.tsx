@@ -2,9 +2,21 @@
 
 import { useMemo, useState, type ReactNode } from "react";
 import { matchColumns, type TableField } from "@/tabular/match-columns";
-import type { EditFailure } from "@/features/draft";
+import { writeTable } from "@/tabular/write-table";
+import { useDraft, type EditFailure } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
+import { download } from "./download";
+import {
+  below,
+  firstReading,
+  plainFigures,
+  possibleHeads,
+  recallReading,
+  rememberReading,
+  type DecimalSign,
+  type HowToRead,
+} from "./how-to-read";
 import { countVerdicts, verdictsOf, type Verdict, type RowVerdict } from "./verdict";
 import { VerdictTable } from "./verdict-table";
 import { readFile, type FromJson, type ReadFile } from "./import-file";
@@ -23,10 +35,14 @@ interface Props<T> {
   readonly step?: (rows: readonly RowVerdict<T>[]) => ReactNode;
 }
 
-/** Takes rows from a file: choose it, match its columns, see each row's verdict, then take them in; nothing is stored before. */
+/**
+ * Imports rows of a file: choose it, settle how it is read, see each row as it will be stored, then import; nothing is
+ * stored before. What is refused can be taken home as a file.
+ */
 export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, step }: Props<T>) {
+  const { tell } = useDraft();
   const [file, setFile] = useState<ReadFile>();
-  const [chosen, setChosen] = useState<ReadonlyMap<string, number>>(new Map());
+  const [reading, setReading] = useState<HowToRead>(unread);
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const open = async (picked: File) => {
@@ -34,24 +50,31 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
     if ("trouble" in result) return setTrouble(`${picked.name}: ${result.trouble}`);
     setTrouble(undefined);
     setFile(result);
-    setChosen(matchColumns(result.table.head, fields));
+    setReading(firstReading(result.table, fields, (head) => recallReading(what, head)));
   };
-  const verdicts = useMemo(() => (file ? verdictsOf(file.table, chosen, read) : []), [file, chosen, read]);
-  const counts = countVerdicts(verdicts);
-  const missing = fields.filter((field) => field.needed && !chosen.has(field.key));
+  const table = useMemo(() => file && below(file.table, reading.head), [file, reading.head]);
+  const verdicts = useMemo(
+    () =>
+      table
+        ? verdictsOf(table, reading.columns, (cells) => read(plainFigures(cells, fields, reading.sign)))
+        : [],
+    [table, reading, fields, read],
+  );
+  const missing = fields.filter((field) => field.needed && !reading.columns.has(field.key));
   const take = async () => {
+    const values = verdicts.flatMap(({ verdict }) => (verdict.kind === "taken" ? [verdict.value] : []));
     setBusy(true);
-    const answer = await onTake(
-      verdicts.flatMap(({ verdict }) => (verdict.kind === "taken" ? [verdict.value] : [])),
-    );
+    const answer = await onTake(values);
     setBusy(false);
-    if (answer.ok) onClose();
-    else setTrouble(answer.text);
+    if (!answer.ok) return setTrouble(answer.text);
+    if (table) rememberReading(what, table.head, reading);
+    tell(`${values.length} ${what} imported`);
+    onClose();
   };
   return (
-    <section aria-label={`Take in ${what}`} className="sheet mb-3 px-3 py-2.5">
+    <section aria-label={`Import ${what}`} className="sheet mb-3 px-3 py-2.5">
       <div className="mb-2 flex flex-wrap items-center gap-3">
-        <h2>Take in {what}</h2>
+        <h2>Import {what}</h2>
         <FileLink
           words={file ? "Another file" : "Choose a file"}
           accept={fromJson ? `${TABLE_FILES},.json` : TABLE_FILES}
@@ -67,34 +90,136 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
         </Button>
       </div>
       <Trouble text={trouble} />
-      {file && (
+      {file && table && (
         <>
-          <ColumnChoices head={file.table.head} fields={fields} chosen={chosen} onChoose={setChosen} />
+          <ReadingChoices file={file} fields={fields} reading={reading} onRead={setReading} />
+          <ColumnChoices
+            head={table.head}
+            fields={fields}
+            chosen={reading.columns}
+            onChoose={(columns) => setReading({ ...reading, columns })}
+          />
           {step?.(verdicts)}
           {missing.length > 0 ? (
             <p className="my-2 text-loss">
               Choose the column for {missing.map((field) => field.name).join(", ")}.
             </p>
           ) : (
-            <>
-              <p className="my-2" aria-live="polite">
-                <b>{counts.taken}</b> to take in{counts.mended > 0 && <>, {counts.mended} of them mended</>} ·{" "}
-                {counts.same} there already ·{" "}
-                <b className={counts.refused > 0 ? "text-loss" : ""}>{counts.refused}</b> left out
-              </p>
-              <VerdictTable verdicts={verdicts} fields={fields} />
-              <div className="mt-2 flex items-center gap-3">
-                <Button kind="main" disabled={busy || counts.taken === 0} onClick={() => void take()}>
-                  Take in {counts.taken}
-                </Button>
-                {busy && <span aria-live="polite">Storing…</span>}
-              </div>
-            </>
+            <Preview
+              name={file.name}
+              head={table.head}
+              verdicts={verdicts}
+              fields={fields}
+              busy={busy}
+              onTake={() => void take()}
+            />
           )}
         </>
       )}
     </section>
   );
+}
+
+const unread: HowToRead = { head: 0, columns: new Map(), sign: "," };
+
+/** The head's line, and the decimal sign where there are figures. */
+function ReadingChoices({
+  file,
+  fields,
+  reading,
+  onRead,
+}: {
+  readonly file: ReadFile;
+  readonly fields: readonly TableField[];
+  readonly reading: HowToRead;
+  readonly onRead: (reading: HowToRead) => void;
+}) {
+  const chooseHead = (head: number) =>
+    onRead({ ...reading, head, columns: matchColumns(below(file.table, head).head, fields) });
+  return (
+    <div className="mb-1.5 flex flex-wrap gap-x-4 gap-y-1.5">
+      <label className="flex items-center gap-1.5">
+        <span className="text-soft">Head in</span>
+        <select
+          className="control h-7 max-w-[28rem] px-1"
+          value={reading.head}
+          onChange={(event) => chooseHead(Number(event.target.value))}
+        >
+          {possibleHeads(file.table).map(({ at, words }) => (
+            <option key={at} value={at}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
+      {fields.some((field) => field.isFigure) && (
+        <label className="flex items-center gap-1.5">
+          <span className="text-soft">Decimal sign</span>
+          <select
+            className="control h-7 px-1"
+            value={reading.sign}
+            onChange={(event) => onRead({ ...reading, sign: event.target.value as DecimalSign })}
+          >
+            <option value=",">comma: 1,000 is one</option>
+            <option value=".">point: 1,000 is a thousand</option>
+          </select>
+        </label>
+      )}
+    </div>
+  );
+}
+
+/** What becomes of the rows, and the button that does it. */
+function Preview({
+  name,
+  head,
+  verdicts,
+  fields,
+  busy,
+  onTake,
+}: {
+  readonly name: string;
+  readonly head: readonly string[];
+  readonly verdicts: readonly RowVerdict<unknown>[];
+  readonly fields: readonly TableField[];
+  readonly busy: boolean;
+  readonly onTake: () => void;
+}) {
+  const counts = countVerdicts(verdicts);
+  const takeHome = () =>
+    download(
+      `refused ${name.replace(/\.[^.]*$/, "")}.csv`,
+      writeTable([...head, "why"], refusedRows(verdicts)),
+    );
+  return (
+    <>
+      <p className="my-2" aria-live="polite">
+        <b>{counts.taken}</b> to import{counts.mended > 0 && <>, {counts.mended} of them with a note</>} ·{" "}
+        {counts.same} unchanged · <b className={counts.refused > 0 ? "text-loss" : ""}>{counts.refused}</b>{" "}
+        refused
+        {counts.refused > 0 && (
+          <>
+            {" "}
+            <button type="button" className="link" onClick={takeHome}>
+              Download them
+            </button>
+          </>
+        )}
+      </p>
+      <VerdictTable verdicts={verdicts} fields={fields} />
+      <div className="mt-2 flex items-center gap-3">
+        <Button kind="main" disabled={busy || counts.taken === 0} onClick={onTake}>
+          Import {counts.taken}
+        </Button>
+        {busy && <span aria-live="polite">Storing…</span>}
+      </div>
+    </>
+  );
+}
+
+/** The refused rows as they stand in the file, each with its reason at the end. */
+function refusedRows(verdicts: readonly RowVerdict<unknown>[]): string[][] {
+  return verdicts.flatMap(({ row, verdict }) => (verdict.kind === "refused" ? [[...row, verdict.why]] : []));
 }
 
 function ColumnChoices({

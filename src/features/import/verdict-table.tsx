@@ -8,9 +8,9 @@ import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { RowVerdict } from "./verdict";
 
 const order = { refused: 0, taken: 1, same: 2 } as const;
-const words = { refused: "left out", taken: "taken in", same: "there already" } as const;
+const words = { refused: "refused", taken: "imported", same: "unchanged" } as const;
 
-/** Every row with its verdict: first those that are left out, then those that are mended. */
+/** Every row as it will be stored, with its verdict: first those that are refused, then those with a note. */
 export function VerdictTable({
   verdicts,
   fields,
@@ -26,9 +26,9 @@ export function VerdictTable({
   const columns = useMemo(
     (): GridColumn[] => [
       { key: "line", name: "Line of the file", head: "Line", width: 64, numeric: true },
-      { key: "verdict", name: "Verdict", head: "Verdict", width: 104 },
+      { key: "verdict", name: "What becomes of it", head: "Row is", width: 104 },
       ...fields.map((field) => ({ key: field.key, name: field.name, head: field.name, width: 128 })),
-      { key: "why", name: "Why, or what was mended", head: "Why, or what was mended", width: 380 },
+      { key: "why", name: "Why, or a note", head: "Why, or a note", width: 380 },
     ],
     [fields],
   );
@@ -59,9 +59,8 @@ function cell(row: RowVerdict<unknown> | undefined, key: string): string {
   if (!row) return "";
   const { verdict } = row;
   if (key === "line") return String(row.line);
-  if (key === "verdict")
-    return verdict.kind === "taken" && verdict.note !== undefined ? "mended" : words[verdict.kind];
+  if (key === "verdict") return words[verdict.kind];
   if (key === "why")
     return verdict.kind === "refused" ? verdict.why : verdict.kind === "taken" ? (verdict.note ?? "") : "";
-  return row.cells[key] ?? "";
+  return (verdict.kind === "taken" ? verdict.shown?.[key] : undefined) ?? row.cells[key] ?? "";
 }

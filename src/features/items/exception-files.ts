@@ -11,7 +11,7 @@ export const exceptionFields: readonly TableField[] = [
   { key: "goodsClass", name: "goods class", aliases: ["class"] },
   { key: "offer", name: "offer", aliases: ["way of delivery"] },
   { key: "destinations", name: "where to", aliases: ["destination", "destinations", "country"] },
-  { key: "do", name: "what it does", aliases: ["effect", "exception"], needed: true },
+  { key: "do", name: "what it does", aliases: ["effect", "exception"], needed: true, isFigure: true },
 ];
 
 /** Exceptions as a table that comes in again unchanged. */
@@ -68,6 +68,12 @@ export function exceptionVerdict(
       ...(destinations.length === 0 ? {} : { destinations }),
       do: effect as ItemException["do"],
     };
-    return known.some((one) => same(one, value)) ? { kind: "same" } : { kind: "taken", value };
+    if (known.some((one) => same(one, value))) return { kind: "same" };
+    const shown = {
+      goodsClass,
+      destinations: destinations.map(destinationText).join("; "),
+      do: effectText(value.do),
+    };
+    return { kind: "taken", value, shown, about: JSON.stringify(value) };
   };
 }

@@ -45,7 +45,7 @@ export function ExceptionTools({ exceptions, items, itemSetup }: Props) {
       <p className="mb-1 flex gap-3">
         {mayEdit && (
           <button type="button" className="link" onClick={() => setImporting(true)}>
-            Take in a file of exceptions
+            Import exceptions
           </button>
         )}
         <button type="button" className="link" onClick={give}>

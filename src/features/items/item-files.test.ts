@@ -8,13 +8,14 @@ import { matchColumns } from "@/tabular/match-columns";
 import { wholeTable } from "@/tabular/whole-table";
 import { writeTable } from "@/tabular/write-table";
 import { readCell, withCells, type ItemField } from "./item-cells";
-import { importedFields, itemVerdict, itemTable } from "./item-files";
+import { importedChanges, importedFields, itemVerdict, itemTable } from "./item-files";
 
 const items = sure(parseWith(itemsSchema, demo));
 const origins = ["TRT", "GDY", "NYK", "CES"];
 const units = { weight: "kg", length: "cm" } as const;
+const classes = setup.goodsClasses;
 const known = new Map(items.map((item) => [item.sku, item]));
-const read = itemVerdict(known, units);
+const read = itemVerdict(known, classes, units);
 
 /** The rows of a file as cells by field. */
 function cellsOf(text: string): Record<string, string>[] {
@@ -36,7 +37,7 @@ test("the demo's items go out into a file and come in again unchanged", () => {
       JSON.parse(JSON.stringify(item), (_, value: unknown) => reversed(value)) as Item,
     ]),
   );
-  const again = cellsOf(writeTable(head, rows)).map(itemVerdict(turned, units));
+  const again = cellsOf(writeTable(head, rows)).map(itemVerdict(turned, classes, units));
   expect(again.filter(({ kind }) => kind !== "same")).toEqual([]);
 });
 
@@ -59,7 +60,9 @@ test("a spreadsheet's file changes what it names, adds what is new, and leaves o
   );
   const verdicts = cells.map(read);
   expect(verdicts.map(({ kind }) => kind)).toEqual(["taken", "taken", "refused", "refused", "refused"]);
-  const changes = verdicts.flatMap((verdict) => (verdict.kind === "taken" ? verdict.value : []));
+  const changes = importedChanges(
+    verdicts.flatMap((verdict) => (verdict.kind === "taken" ? [verdict.value] : [])),
+  );
   const changed = applyItemChanges([first!], changes, sure(parseSetup(setup)));
   expect(changed.ok && changed.value.written).toMatchObject([
     {
@@ -124,5 +127,34 @@ test.each([
   ["Weight", "2 g", { value: "2", unit: "g" }],
 ])("%s of %s is what it says, and not another unit's", (head, cell, weight) => {
   const [verdict] = cellsOf(`Number;Name;${head}\nNEW-1;New;${cell}\n`).map(read);
-  expect(verdict).toMatchObject({ kind: "taken", value: [{ to: { weight } }] });
+  expect(verdict).toMatchObject({ kind: "taken", value: { changes: [{ to: { weight } }] } });
+});
+
+test("a row is shown as it will be stored, and what would be refused when stored is refused before", () => {
+  const [row, wrong, twice] = cellsOf(
+    "sku;name;weight (g);size;price\nA-1;Jar;350;10x10x12;1,50\nA-2;Jar;heavy;;\nA-3;Jar;;;x",
+  ).map(read);
+  expect(row).toMatchObject({
+    kind: "taken",
+    about: "A-1",
+    note: "new",
+    shown: { "weight in g": "350 g", size: "10 × 10 × 12 cm", unitPrice: "1.50" },
+  });
+  expect(wrong?.kind).toBe("refused");
+  expect(twice?.kind).toBe("refused");
+});
+
+test("a goods class is found by its code or name; one that is not there is made on the way", () => {
+  const [byName, fresh, odd] = cellsOf(
+    "sku;name;class\nA-1;Jar;BULKY\nA-2;Jar;glass\nA-3;Jar;glass ware!",
+  ).map(read);
+  expect(byName).toMatchObject({ kind: "taken", shown: { goodsClass: "bulky" }, note: "new" });
+  expect(fresh).toMatchObject({ kind: "taken", note: "new, goods class glass is new" });
+  expect(odd?.kind).toBe("refused");
+  const rows = [byName, fresh].flatMap((verdict) => (verdict?.kind === "taken" ? [verdict.value] : []));
+  expect(importedChanges(rows).map(({ path }) => path)).toEqual([
+    "goodsClasses/glass",
+    "items/A-1",
+    "items/A-2",
+  ]);
 });

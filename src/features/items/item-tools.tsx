@@ -7,22 +7,23 @@ import { download, ImportPanel } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
 import type { ItemUnits } from "./item-cells";
-import { importedFields, itemVerdict, itemTable } from "./item-files";
+import { importedChanges, importedFields, itemVerdict, itemTable } from "./item-files";
 
 interface Props {
   readonly items: readonly Item[];
   readonly origins: readonly string[];
   readonly units: ItemUnits;
+  readonly classes: readonly { readonly code: string; readonly name: string }[];
 }
 
 /** Items in from a file, matched by their numbers, and out into one that comes in again unchanged. */
-export function ItemTools({ items, origins, units }: Props) {
+export function ItemTools({ items, origins, units, classes }: Props) {
   const { commit, mayEdit } = useDraft();
   const [importing, setImporting] = useState(false);
   const fields = useMemo(() => importedFields(origins), [origins]);
   const read = useMemo(
-    () => itemVerdict(new Map(importing ? items.map((item) => [item.sku, item]) : []), units),
-    [importing, items, units],
+    () => itemVerdict(new Map(importing ? items.map((item) => [item.sku, item]) : []), classes, units),
+    [importing, items, classes, units],
   );
   const give = async (kind: "csv" | "xlsx" | "json") => {
     const { head, rows } = itemTable(items, origins);
@@ -35,7 +36,7 @@ export function ItemTools({ items, origins, units }: Props) {
   return (
     <div className="mt-2">
       <p className="mb-2 flex flex-wrap items-center gap-x-3 text-soft">
-        {mayEdit && <Button onClick={() => setImporting(true)}>Take in a file of items</Button>}
+        {mayEdit && <Button onClick={() => setImporting(true)}>Import items</Button>}
         <span>
           all {items.length} as{" "}
           {(["csv", "xlsx", "json"] as const).map((kind) => (
@@ -50,7 +51,7 @@ export function ItemTools({ items, origins, units }: Props) {
           what="items"
           fields={fields}
           read={read}
-          onTake={(values) => commit(values.flat())}
+          onTake={(rows) => commit(importedChanges(rows))}
           onClose={() => setImporting(false)}
           fromJson={(value) =>
             Array.isArray(value) &&

@@ -92,7 +92,7 @@ export function ItemsGrid(props: Props) {
       {shown.length === 0 ? (
         <p className="sheet px-4 py-6 text-soft">
           {search.trim() === ""
-            ? "No item yet. Add one above, or take in a file of them below."
+            ? "No item yet. Add one above, or import a file of them below."
             : `No item has “${search}” in its number or name.`}
         </p>
       ) : (
@@ -133,7 +133,7 @@ export function ItemsGrid(props: Props) {
           selection from its first row, <Key>Ctrl Del</Key> takes an item out, <Key>Ctrl Z</Key> undoes.
         </p>
       )}
-      <ItemTools items={items} origins={origins.map(({ code }) => code)} units={units} />
+      <ItemTools items={items} origins={origins.map(({ code }) => code)} units={units} classes={classes} />
       <div className="gap-8 xl:flex">
         <GoodsClasses classes={classes} notices={notices} />
         <ItemExceptions

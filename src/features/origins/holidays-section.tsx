@@ -104,7 +104,7 @@ function HolidayImport({
   return (
     <div className="min-w-[16rem]">
       <FileLink
-        words="Take in a calendar file"
+        words="Import a calendar file"
         accept=".ics,text/calendar"
         onFile={(picked) => void open(picked)}
       />
@@ -139,7 +139,7 @@ function HolidayImport({
                 })
               }
             >
-              Take in {fresh.length}
+              Import {fresh.length}
             </Button>
             <Button onClick={() => setFile(undefined)}>Not now</Button>
           </div>

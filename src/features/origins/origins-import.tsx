@@ -66,7 +66,7 @@ export function OriginsImport({ origins, aliases, timeZone, country }: Props) {
   if (!mayEdit) return <p className="text-soft">Your role may look, not change.</p>;
   return (
     <>
-      <PageHead above="Origins" title="Take in a file" />
+      <PageHead above="Origins" title="Import origins" />
       <label className="mb-3 block">
         <span className="text-soft">The platform the file comes from </span>
         <input

@@ -47,7 +47,7 @@ export function OriginsSide({
       <p className="flex flex-wrap gap-x-3 px-3 pb-3 text-soft">
         {mayEdit && (
           <Link prefetch={false} className="link" href="/origins/import">
-            Take in a file
+            Import
           </Link>
         )}
         <button

@@ -66,6 +66,19 @@ export function LineBar({ stops, person, theme, businessName }: Props) {
           {draft.notice}
         </p>
       )}
+      {draft.told !== undefined && (
+        <p role="status" className="sheet fixed right-4 bottom-20 z-50 border-l-4 border-l-gain px-3 py-2">
+          {draft.told}
+          {draft.canUndo && (
+            <>
+              {" · "}
+              <button type="button" className="link" onClick={draft.undo}>
+                Undo
+              </button>
+            </>
+          )}
+        </p>
+      )}
     </header>
   );
 }

@@ -33,7 +33,7 @@ export function GiveOut({ tariff, edition }: Props) {
     <p className="flex flex-wrap items-center gap-x-3 self-center text-soft">
       {mayEdit && (
         <Link prefetch={false} className="link" href={`/tariffs/+file?${query}`}>
-          Take in a file
+          Import
         </Link>
       )}
       {shapes.map(([shape, words]) => (

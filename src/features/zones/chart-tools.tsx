@@ -10,7 +10,7 @@ import { Button } from "@/ui/parts/button";
 import { CopyForm } from "./copy-form";
 import { entryVerdict, entryFields, importChanges } from "./entry-import";
 
-/** What is done with a chart as a whole: taken in from a file, given out, copied. */
+/** What is done with a chart as a whole: imported from a file, given out, copied. */
 export function useChartTools(chart: ZoneChart, path: string, taken: readonly string[]) {
   const { mayEdit } = useDraft();
   const [open, setOpen] = useState<"import" | "copy">();
@@ -29,7 +29,7 @@ export function useChartTools(chart: ZoneChart, path: string, taken: readonly st
     );
   const buttons = (
     <>
-      {mayEdit && <Button onClick={() => setOpen("import")}>Take in a file</Button>}
+      {mayEdit && <Button onClick={() => setOpen("import")}>Import</Button>}
       <Button onClick={save}>CSV</Button>
       {mayEdit && <Button onClick={() => setOpen("copy")}>Copy the chart</Button>}
     </>

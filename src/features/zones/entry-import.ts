@@ -69,7 +69,19 @@ export function entryVerdict(
       zone !== null && !zones.has(zone) ? `zone ${zone} is new` : undefined,
       there === undefined ? undefined : `in place of ${there === null ? "not served" : `zone ${there}`}`,
     ].filter((note) => note !== undefined);
-    return { kind: "taken", value: parsed.value, ...(notes.length > 0 ? { note: notes.join(", ") } : {}) };
+    return {
+      kind: "taken",
+      value: parsed.value,
+      about: placeKey(parsed.value),
+      shown: {
+        zone: parsed.value.zone ?? "not served",
+        country: parsed.value.country,
+        subdivision: parsed.value.subdivision ?? "",
+        postcode: parsed.value.postcode ?? "",
+        to: "",
+      },
+      ...(notes.length > 0 ? { note: notes.join(", ") } : {}),
+    };
   };
 }
 
@@ -77,19 +89,18 @@ function withCountry(subdivision: string, country: string): string {
   return subdivision.includes("-") ? subdivision : `${country}-${subdivision}`;
 }
 
-/** The entries taken in as changes of the draft: zones that are new come first; of two lines for one place the later counts. */
+/** The entries imported as changes of the draft: zones that are new come first. */
 export function importChanges(chart: ZoneChart, taken: readonly ZoneEntry[], path: string): Change[] {
   const places = new Map(chart.entries.map((entry, i) => [placeKey(entry), i]));
   const known = new Set(chart.zones.map((zone) => zone.code));
-  const last = [...new Map(taken.map((entry) => [placeKey(entry), entry])).values()];
-  const fresh = [...new Set(last.flatMap(({ zone }) => (zone === null || known.has(zone) ? [] : [zone])))];
+  const fresh = [...new Set(taken.flatMap(({ zone }) => (zone === null || known.has(zone) ? [] : [zone])))];
   let end = chart.entries.length;
   return [
     ...fresh.map((code) => ({
       path: `${path}/${joinPath("zones", code)}`,
       to: { code, name: `Zone ${code}` },
     })),
-    ...last.map((to) => {
+    ...taken.map((to) => {
       const at = places.get(placeKey(to));
       const from = at === undefined ? undefined : chart.entries[at];
       return from ? { path: `${path}/entries/${at}`, from, to } : { path: `${path}/entries/${end++}`, to };

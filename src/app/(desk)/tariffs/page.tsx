@@ -20,7 +20,7 @@ export default async function Tariffs() {
       >
         {mayEdit && (
           <Link prefetch={false} className="link" href="/tariffs/+file">
-            Take in a file of rates
+            Import rates
           </Link>
         )}
       </PageHead>

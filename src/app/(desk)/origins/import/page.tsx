@@ -3,7 +3,7 @@ import { loadDraft } from "@/features/draft/load";
 import { OriginsImport } from "@/features/origins";
 import { loadAliases } from "@/features/origins/load";
 
-export const metadata: Metadata = { title: "Take in origins" };
+export const metadata: Metadata = { title: "Import origins" };
 
 export default async function OriginsImportPage() {
   const { setup } = await loadDraft();

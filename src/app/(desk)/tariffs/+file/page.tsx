@@ -6,7 +6,7 @@ import { importTargets } from "@/features/tariff-import/load";
 import { businessToday } from "@/features/tariffs/load";
 import { PageHead } from "@/ui/parts/page-head";
 
-export const metadata: Metadata = { title: "Take in a file of rates" };
+export const metadata: Metadata = { title: "Import rates" };
 
 interface Props {
   readonly searchParams: Promise<{ into?: string; edition?: string }>;
@@ -37,7 +37,7 @@ export default async function ImportPage({ searchParams }: Props) {
             </Link>
           )
         }
-        title="Take in a file of rates"
+        title="Import rates"
       />
       <TariffImport
         {...importTargets(setup)}
