@@ -90,5 +90,8 @@ export default tseslint.config(
     files: ["**/*.test.ts", "tests/**/*.ts"],
     rules: { "@typescript-eslint/no-non-null-assertion": "off", "max-lines-per-function": "off" },
   },
-  { files: ["scripts/**/*.ts", "demo/**/*.ts", "tests/chaos/*.ts"], rules: { "no-console": "off" } },
+  {
+    files: ["scripts/**/*.ts", "demo/**/*.ts", "tests/chaos/*.ts", "tests/first-hour/*.ts"],
+    rules: { "no-console": "off" },
+  },
 );

@@ -1,15 +1,14 @@
 import { spawn, spawnSync } from "node:child_process";
 import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { connect, type PooledDatabase } from "@/db/connect";
 import { migrateDatabase } from "@/db/migrate";
 import { demoPeople, loadDemo, loadPeople } from "../load-demo";
 import { ensureBuild } from "../machine/build";
 import { createDatabase, dropDatabase, startCluster, type Cluster } from "../machine/cluster";
-import { freePort } from "../machine/free-port";
+import { freshServer, type Fill } from "../machine/fresh-server";
 import { installPackages } from "../machine/packages";
 import { root } from "../machine/paths";
-import { startServer, type WebServer } from "../machine/server";
+import type { WebServer } from "../machine/server";
 import { migrations } from "./serve";
 
 const stages = ["types", "lint", "unit", "database", "browser"] as const;
@@ -128,40 +127,5 @@ function shard(n: number, files: readonly string[], environment: Record<string, 
       process.stdout.write(Buffer.concat(said));
       resolve(code === 0);
     });
-  });
-}
-
-/** What fills a new database: a function, or another database that it is a copy of. */
-type Fill = string | ((db: PooledDatabase) => Promise<unknown>);
-
-interface Fresh {
-  readonly name: string;
-  readonly build: string;
-  readonly port: number;
-  readonly processes: number;
-  readonly fill: Fill;
-}
-
-/** A server on a database of its own, made anew and filled. */
-async function freshServer(
-  cluster: Cluster,
-  { name, build, port, processes, fill }: Fresh,
-): Promise<WebServer> {
-  const database = `${name}_data`;
-  await dropDatabase(cluster, database);
-  if (typeof fill === "string") await createDatabase(cluster, database, `${fill}_filled`);
-  else {
-    const filled = `${name}_filled`;
-    await dropDatabase(cluster, filled);
-    await createDatabase(cluster, filled);
-    await migrateDatabase(cluster.urlOf(filled), migrations);
-    const { db, close } = connect(cluster.urlOf(filled), () => undefined);
-    await fill(db);
-    await close();
-    await createDatabase(cluster, database, filled);
-  }
-  return startServer(name, build, await freePort(port), cluster.appUrlOf(database), {
-    LOG_LEVEL: "warn",
-    WALLODROM_PROCESSES: String(processes),
   });
 }

@@ -18,8 +18,8 @@ test("a missing weight is typed in where its row stands, a block is pasted, and 
   await expect(grid.cell(1, 3)).toHaveText("300 g");
   await expect(grid.cell(1, 4)).toHaveText("40 × 30 × 20 cm");
   await expect(grid.cell(2, 4)).toHaveText("10 × 10 × 5 cm");
-  await page.getByRole("button", { name: "Undo" }).click();
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(grid.cell(0, 3)).toHaveText(lacks);
 });
 
@@ -88,7 +88,7 @@ test("items go out and come in again unchanged as CSV, XLSX and JSON; a changed 
   await page.getByRole("searchbox").fill("Smoker of steel");
   const grid = new GridDriver(page, "Items");
   await expect(grid.cell(0, 3)).toHaveText("1.2 kg");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(page.getByText("No item has “Smoker of steel”")).toBeVisible();
 });
 
@@ -111,7 +111,7 @@ test("a goods class is added with a weight for items without one, renamed with i
   await page.keyboard.press("Delete");
   await expect(page.getByRole("alert").filter({ hasText: "in use" })).toBeVisible();
   await page.keyboard.press("Escape");
-  for (let i = 0; i < 5; i++) await page.getByRole("button", { name: "Undo" }).click();
+  for (let i = 0; i < 5; i++) await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(items.cell(0, 2)).toHaveText("");
 });
 

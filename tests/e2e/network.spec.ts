@@ -2,7 +2,7 @@ import { expect, test, type Page } from "@playwright/test";
 import { GridDriver } from "./drivers/grid-driver";
 import { stateOf } from "./people";
 
-const undo = (page: Page) => page.getByRole("button", { name: "Undo" }).click();
+const undo = (page: Page) => page.getByRole("button", { name: "Undo", exact: true }).click();
 const file = (name: string, text: string, encoding: BufferEncoding = "utf8") => ({
   name,
   mimeType: "text/plain",
@@ -11,7 +11,7 @@ const file = (name: string, text: string, encoding: BufferEncoding = "utf8") => 
 
 test("units change what is shown and read, never what is stored", async ({ page }) => {
   await page.goto("/business");
-  const stored = () => expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  const stored = () => expect(page.getByRole("button", { name: "Undo", exact: true })).toBeEnabled();
   await page.getByLabel("Weights").selectOption("lb");
   await stored();
   await page.goto("/services/TRN-EXPRESS");
@@ -129,7 +129,7 @@ test("an origin's position comes from its town or a click on the map; services l
   const lat = page.getByRole("textbox", { name: "Latitude" });
   const before = await lat.inputValue();
   await page.getByRole("button", { name: "From the town" }).click();
-  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeEnabled();
   await expect(lat).toHaveValue(/^57\.3\d*$/);
   await page.getByRole("button", { name: "Pick on the map" }).click();
   const map = page.getByRole("region", { name: "Position" }).getByRole("img");
@@ -286,7 +286,7 @@ test("returns go to an address of their own, and back", async ({ page }) => {
   await returns.getByRole("button", { name: "Another address" }).click();
   await returns.getByRole("textbox", { name: "Town" }).fill("Elva");
   await returns.getByRole("textbox", { name: "Town" }).press("Enter");
-  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeEnabled();
   await page.reload();
   await expect(returns.getByRole("textbox", { name: "Town" })).toHaveValue("Elva");
   await returns.getByRole("button", { name: "Returns come here" }).click();

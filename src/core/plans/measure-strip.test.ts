@@ -19,8 +19,8 @@ const ladder = (...whens: Condition[][]): Ladder => ({
 const strip = (of: Ladder) => measureStrip(of, "actualWeight", "kg");
 const said = (parts: readonly StripPart[]) =>
   parts.map(
-    ({ low, lowIn, high, highIn, rules, isTaken }) =>
-      `${lowIn ? "[" : "("}${low ?? ""},${high ?? ""}${highIn ? "]" : ")"} ${rules.map((n) => n + 1).join("+") || "-"}${isTaken ? "" : "!"}`,
+    ({ low, lowIn, high, highIn, rules, isTaken, isSure }) =>
+      `${lowIn ? "[" : "("}${low ?? ""},${high ?? ""}${highIn ? "]" : ")"} ${rules.map((n) => n + 1).join("+") || "-"}${isSure ? "" : "?"}${isTaken ? "" : "!"}`,
   );
 
 test("each stretch falls to the first rule, and what none takes is told", () => {
@@ -42,12 +42,16 @@ test("a side that is out belongs to the next, a single value to its rule", () =>
   ).toEqual(["[0,1) 2", "[1,2) 1", "[2,) 2"]);
 });
 
-test("rules that ask more can take it or leave it; those about other things are not on the strip", () => {
+test("rules that ask more can take it or leave it, those about other things alone wherever they could", () => {
   const of = ladder([weight("<=", "5"), { country: ["EE"] }], [{ coupon: ["X"] }], [weight("<=", "10")]);
-  expect(said(strip(of))).toEqual(["[0,5] 1+3", "(5,10] 3", "(10,) -!"]);
-  expect(said(strip({ ...of, otherwise: { free: true } }))).toEqual(["[0,5] 1+3", "(5,10] 3", "(10,) -"]);
-  expect(said(strip({ ...of, otherwise: { withhold: "no" } }))[2]).toBe("(10,) -!");
-  expect(said(strip({ ...of, match: "sum" }))[0]).toBe("[0,5] 1+3");
+  expect(said(strip(of))).toEqual(["[0,5] 1+2+3?", "(5,10] 2+3?", "(10,) 2?!"]);
+  expect(said(strip({ ...of, otherwise: { free: true } }))).toEqual([
+    "[0,5] 1+2+3?",
+    "(5,10] 2+3?",
+    "(10,) 2?",
+  ]);
+  expect(said(strip({ ...of, otherwise: { withhold: "no" } }))[2]).toBe("(10,) 2?!");
+  expect(said(strip({ ...of, match: "sum" }))[0]).toBe("[0,5] 1+2+3?");
 });
 
 test("the measure most rules ask for comes first", () => {

@@ -15,10 +15,12 @@ export interface StripPart {
   readonly high?: string;
   readonly highIn: boolean;
   /**
-   * Rules in their order, from 0: of a ladder whose first match counts up to and including the first that asks nothing else,
-   * of others all whose conditions on the measure hold.
+   * Rules in their order, from 0, that can take an order there: of a ladder whose first match counts up to and including the
+   * first that asks nothing else, of others all whose conditions on the measure hold.
    */
   readonly rules: readonly number[];
+  /** Whether they take every order there; else it is by what they ask besides the measure. */
+  readonly isSure: boolean;
   /** Whether some rule takes every order there, or there is an "otherwise" that gives a charge. */
   readonly isTaken: boolean;
 }
@@ -41,8 +43,8 @@ export function stripMeasures({
 }
 
 /**
- * Which values of a measure fall to which rule. Rules that ask nothing of the measure and something else are left out where
- * another decides: what they take can't be drawn on this strip. Figures are exact, in `unit`.
+ * Which values of a measure can fall to which rule. A rule that asks for something else too, or for nothing of the measure, is
+ * there wherever it could count, so that no stretch says less than is true. Figures are exact, in `unit`.
  */
 export function measureStrip(ladder: Ladder, measure: Measure, unit: string | undefined): StripPart[] {
   const base = basePerUnit(measure, unit);
@@ -59,9 +61,8 @@ export function measureStrip(ladder: Ladder, measure: Measure, unit: string | un
       lowIn: isPoint || i === 0,
       ...(high ? { high: text(high) } : {}),
       highIn: isPoint,
-      rules: counted
-        .filter(({ asksMeasure, asksMore }) => asksMeasure || !asksMore)
-        .map(({ index }) => index),
+      rules: counted.map(({ index }) => index),
+      isSure: counted.every(({ asksMore }) => !asksMore),
       isTaken: first >= 0 || hasOtherwise,
     };
     return joined(parts, part);
@@ -69,7 +70,6 @@ export function measureStrip(ladder: Ladder, measure: Measure, unit: string | un
 }
 
 interface Rule {
-  readonly asksMeasure: boolean;
   readonly asksMore: boolean;
   readonly bounds: readonly { readonly edge: Decimal }[];
   readonly holds: (value: Decimal) => boolean;
@@ -86,7 +86,6 @@ function readRule(when: readonly Condition[], measure: Measure): Rule {
   });
   const tests = own.map(testOf);
   return {
-    asksMeasure: own.length > 0,
     asksMore: own.length < when.length,
     bounds: tests.flatMap(({ edges }) => edges.map((edge) => ({ edge }))),
     holds: (value) => tests.every(({ holds }) => holds(value)),
@@ -150,7 +149,12 @@ function stretches(edges: readonly Decimal[]): Stretch[] {
 function joined(parts: readonly StripPart[], part: StripPart): StripPart[] {
   const last = parts[parts.length - 1];
   const alike =
-    last && last.isTaken === part.isTaken && last.rules.join() === part.rules.join() ? last : undefined;
+    last &&
+    last.isTaken === part.isTaken &&
+    last.isSure === part.isSure &&
+    last.rules.join() === part.rules.join()
+      ? last
+      : undefined;
   if (!alike) return [...parts, part];
   const { high: _, ...rest } = alike;
   return [

@@ -3,7 +3,7 @@ import { convert } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import { dimensionOf, isMissing, measured, unitOf } from "../rules/measured";
 import { compileTerms, termsValue, termValue, type CompiledTerms } from "../rules/terms";
-import { explainConversion } from "../services/try-service";
+import { explainConversion } from "../working/explain-conversion";
 import type { Outcome as PlanOutcome } from "../setup/plan";
 import { tariffRate } from "../tariffs/rate";
 import { tariffValue } from "../tariffs/tariff-value";

@@ -3,7 +3,7 @@ import { convert } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { Charts } from "../rules/condition";
-import { explainConversion } from "../services/try-service";
+import { explainConversion } from "../working/explain-conversion";
 import type { Plan } from "../setup/plan";
 import { given, refused, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";

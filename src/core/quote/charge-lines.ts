@@ -3,8 +3,8 @@ import { sum, type Decimal } from "../money/decimal";
 import type { Addition } from "../plans/adjust";
 import type { Trace } from "../working/step";
 import type { ChargeLine } from "./quote";
-import { taxCharge, type TaxedCharge } from "./tax";
-import type { TaxRate } from "./tax-rate";
+import { taxCharge, type TaxedCharge } from "../tax/order-tax";
+import type { TaxRate } from "../tax/tax-rate";
 
 /** One kind of charge with its tax. */
 interface Piece {

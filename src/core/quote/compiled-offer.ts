@@ -8,7 +8,7 @@ import type { CompiledService } from "../services/compiled-service";
 import type { Offer } from "../setup/offer";
 import { joinPath } from "../setup/path";
 import type { Setup } from "../setup/setup";
-import { fixedRate, type TaxRate } from "./tax-rate";
+import { fixedRate, type TaxRate } from "../tax/tax-rate";
 import { compilePlace, type CompiledPlace } from "../zones/compiled-place";
 
 /** An offer, read once. */

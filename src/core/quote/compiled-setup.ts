@@ -14,7 +14,7 @@ import { compileTariff, type CompiledTariff } from "../tariffs/compiled-tariff";
 import type { WeightUnit } from "../units/unit";
 import { compileChart, type CompiledChart } from "../zones/compiled-chart";
 import { compileOffer, type CompiledOffer } from "./compiled-offer";
-import { fixedRate, type TaxRate } from "./tax-rate";
+import { fixedRate, type TaxRate } from "../tax/tax-rate";
 
 /** A setup with its look-up structures. Built once; quotes only read it. */
 export interface CompiledSetup {

@@ -17,7 +17,7 @@ import type { OrderContext } from "./order-context";
 import { promiseOf } from "./promise";
 import type { QuotedOffer, QuotedShipment, WithheldOffer } from "./quote";
 import { shipmentRater } from "./shipment-rater";
-import { businessRate, type TaxRate } from "./tax-rate";
+import { businessRate, type TaxRate } from "../tax/tax-rate";
 
 /** One offer's result: given, or withheld with its reason. */
 export function quoteOffer(

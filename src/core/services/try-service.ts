@@ -4,6 +4,7 @@ import { Decimal } from "../money/decimal";
 import type { Facts } from "../rules/facts";
 import { shownIn } from "../units/unit";
 import { given, refused, reject, type Outcome, type Rejection } from "../working/reason";
+import { explainConversion } from "../working/explain-conversion";
 import type { Trace } from "../working/step";
 import { refusal } from "./acceptance";
 import { chargeableWeight, explainChargeableWeight } from "./chargeable-weight";
@@ -115,27 +116,4 @@ function explainCost(amount: Decimal, cost: Decimal, conversion: Conversion, tra
   const result = { amount: moneyText(cost, conversion.to), currency: conversion.to };
   explainConversion(amount, cost, conversion, trace);
   trace.add("shipment-cost", { cost: result }, result.amount);
-}
-
-/** Adds a step for money that changed its currency; none where it did not. */
-export function explainConversion(
-  amount: Decimal,
-  converted: Decimal,
-  conversion: Conversion,
-  trace: Trace | undefined,
-): void {
-  if (!trace || conversion.via.length === 0) return;
-  const { from, to, via } = conversion;
-  const rates = via.map((rate) => ({
-    from: rate.from,
-    to: rate.to,
-    rate: rate.rate.toString(),
-    asOf: rate.asOf,
-  }));
-  trace.add(
-    "converted",
-    { from: { amount: moneyText(amount, from), currency: from }, rates },
-    moneyText(converted, to),
-    via[0]?.source,
-  );
 }

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import demo from "../../../demo/nettle-and-comb.setup.json";
 import { sure } from "../../../tests/support/smallest-setup";
 import { compileSetup } from "../quote/compiled-setup";
-import { tableMargins } from "../quote/table-margins";
+import { tableMargins } from "./table-margins";
 import { parseSetup } from "../setup/parse-setup";
 import type { Tariff } from "../setup/tariff";
 import { compileChart } from "../zones/compiled-chart";

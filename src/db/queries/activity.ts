@@ -1,3 +1,4 @@
+import { desc, eq } from "drizzle-orm";
 import { activity } from "../schema";
 import type { Database } from "../connect";
 import { appendRows } from "./bulk";
@@ -49,4 +50,14 @@ function rowOf({ who, now }: By, { what, subject, from, to }: ActivityNote) {
     from: from ?? null,
     to: to ?? null,
   };
+}
+
+/** What happened to an order, the newest first. */
+export async function orderHistory(db: Database, number: string) {
+  return db
+    .select()
+    .from(activity)
+    .where(eq(activity.subject, `orders/${number}`))
+    .orderBy(desc(activity.at))
+    .limit(50);
 }

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, ilike, inArray, ne, or, sql, type SQL } from "drizzle-orm";
 import type { Database } from "../connect";
-import { activity, charges, orderLines, orders } from "../schema/orders";
+import { charges, orderLines, orders } from "../schema/orders";
 
 export type OrderRow = typeof orders.$inferSelect;
 export type OrderLineRow = typeof orderLines.$inferSelect;
@@ -109,16 +109,6 @@ export async function insertCharge(tx: Database, values: typeof charges.$inferIn
   const [row] = await tx.insert(charges).values(values).returning({ id: charges.id });
   if (!row) throw new Error("a charge was not stored");
   return row.id;
-}
-
-/** What happened to an order, the newest first. */
-export async function orderHistory(db: Database, number: string) {
-  return db
-    .select()
-    .from(activity)
-    .where(eq(activity.subject, `orders/${number}`))
-    .orderBy(desc(activity.at))
-    .limit(50);
 }
 
 export async function insertOrders(

@@ -1,7 +1,7 @@
 "use server";
 
 import { z } from "zod";
-import { planBoard, type BoardPlan } from "@/core/quote/coverage-changes";
+import { planBoard, type BoardPlan } from "@/core/coverage/coverage-changes";
 import type { Answer } from "@/messages/answer";
 import { act } from "@/server/act";
 import { done, failed } from "@/server/result";

@@ -1,5 +1,5 @@
-import type { BoardPlace, Coverage } from "@/core/quote/coverage";
-import type { BoardEffect } from "@/core/quote/coverage-changes";
+import type { BoardPlace, Coverage } from "@/core/coverage/coverage";
+import type { BoardEffect } from "@/core/coverage/coverage-changes";
 
 export function placeText({ country, subdivision }: BoardPlace): string {
   return subdivision ?? country;

@@ -1,7 +1,7 @@
 import "server-only";
 import { localDate } from "@/core/calendar/local-date";
 import { countriesOf } from "@/core/checks/zone-findings";
-import { CoverageMap, type BoardPlace, type Coverage } from "@/core/quote/coverage";
+import { CoverageMap, type BoardPlace, type Coverage } from "@/core/coverage/coverage";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import type { Setup } from "@/core/setup/setup";
 import { countryCodes } from "@/core/zones/countries";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { BoardCell, BoardPlan, BoardWish } from "@/core/quote/coverage-changes";
+import type { BoardCell, BoardPlan, BoardWish } from "@/core/coverage/coverage-changes";
 import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { sent } from "@/features/submit";

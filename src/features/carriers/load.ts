@@ -1,5 +1,5 @@
 import "server-only";
-import { chartOf } from "@/core/quote/coverage-changes";
+import { chartOf } from "@/core/coverage/coverage-changes";
 import type { Sample, SamplePrice } from "@/core/quote/service-samples";
 import { priceSamples } from "@/core/quote/service-samples";
 import type { Setup } from "@/core/setup/setup";

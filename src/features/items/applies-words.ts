@@ -1,4 +1,4 @@
-import type { ItemRule } from "@/core/setup/what-applies";
+import type { ItemRule } from "@/core/checks/what-applies";
 import { destinationText } from "@/features/edits";
 import { effectText } from "./effect-text";
 

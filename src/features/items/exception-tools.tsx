@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
 import type { ItemException } from "@/core/setup/offer";
 import type { Json } from "@/core/setup/path";
-import type { ItemSetup } from "@/core/setup/what-applies";
+import type { ItemSetup } from "@/core/checks/what-applies";
 import { useDraft } from "@/features/draft";
 import { download, ImportPanel } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";

@@ -1,7 +1,7 @@
 "use client";
 
 import type { Item } from "@/core/setup/item";
-import type { ItemSetup } from "@/core/setup/what-applies";
+import type { ItemSetup } from "@/core/checks/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { Destination } from "@/core/setup/primitives";
 import type { Json } from "@/core/setup/path";

@@ -3,7 +3,7 @@
 import { useCallback, useMemo, useState } from "react";
 import type { Item } from "@/core/setup/item";
 import { joinPath, splitPath } from "@/core/setup/path";
-import type { ItemSetup } from "@/core/setup/what-applies";
+import type { ItemSetup } from "@/core/checks/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { GoodsClass } from "@/core/setup/business";
 import { noticesFor, useDraft, type Notice } from "@/features/draft";

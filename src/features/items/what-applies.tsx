@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useMemo } from "react";
 import type { Item } from "@/core/setup/item";
-import { whatApplies, type ItemSetup } from "@/core/setup/what-applies";
+import { whatApplies, type ItemSetup } from "@/core/checks/what-applies";
 import { placeHref, type Notice } from "@/features/draft";
 import { classNames } from "@/ui/class-names";
 import { appliesWords } from "./applies-words";

@@ -20,16 +20,19 @@ test("terms and outcomes are said as they are added up", () => {
 
 test.each([
   [
-    { low: "0", lowIn: true, high: "5", highIn: true, rules: [2], isTaken: true },
+    { low: "0", lowIn: true, high: "5", highIn: true, rules: [2], isSure: true, isTaken: true },
     "up to and including 5 kg: rule 3",
   ],
   [
-    { low: "5", lowIn: false, high: "20", highIn: false, rules: [0, 3], isTaken: false },
-    "over 5 kg and under 20 kg: rule 1 and rule 4, or no offer",
+    { low: "5", lowIn: false, high: "20", highIn: false, rules: [0, 3], isSure: false, isTaken: false },
+    "over 5 kg and under 20 kg: rule 1 or rule 4, by what else they ask, or no offer",
   ],
-  [{ low: "20", lowIn: true, highIn: false, rules: [], isTaken: false }, "from 20 kg: nothing, no offer"],
   [
-    { low: "5", lowIn: true, high: "5", highIn: true, rules: [], isTaken: true },
+    { low: "20", lowIn: true, highIn: false, rules: [], isSure: true, isTaken: false },
+    "from 20 kg: nothing, no offer",
+  ],
+  [
+    { low: "5", lowIn: true, high: "5", highIn: true, rules: [], isSure: true, isTaken: true },
     "exactly 5 kg: what is otherwise",
   ],
 ])("a stretch of the strip says its sides: %j", (part, words) => expect(partWords(part, "kg")).toBe(words));

@@ -111,7 +111,7 @@ function Part({
       ? part.isTaken
         ? "otherwise"
         : "nothing: no offer"
-      : `${part.rules.length === 1 ? "rule" : "rules"} ${part.rules.map((rule) => rule + 1).join(", ")}`;
+      : `${part.rules.length === 1 ? "rule" : "rules"} ${part.rules.map((rule) => rule + 1).join(part.isSure ? ", " : " or ")}`;
   return (
     <span
       aria-hidden

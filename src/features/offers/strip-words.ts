@@ -11,7 +11,10 @@ export function stripUnit(measure: Measure, unit: string | undefined, currency: 
 }
 
 /** A stretch and what takes it: "over 5 and up to and including 20 kg: rule 4". */
-export function partWords({ low, lowIn, high, highIn, rules, isTaken }: StripPart, unit: string): string {
+export function partWords(
+  { low, lowIn, high, highIn, rules, isTaken, isSure }: StripPart,
+  unit: string,
+): string {
   const figure = (value: string) => (unit === "" ? value : `${value} ${unit}`);
   const from = low === undefined || low === "0" ? "" : `${lowIn ? "from" : "over"} ${figure(low)}`;
   const to = high === undefined ? "" : `${highIn ? "up to and including" : "under"} ${figure(high)}`;
@@ -25,7 +28,9 @@ export function partWords({ low, lowIn, high, highIn, rules, isTaken }: StripPar
       ? isTaken
         ? "what is otherwise"
         : "nothing, no offer"
-      : `${list(numbers)}${isTaken ? "" : ", or no offer"}`;
+      : isSure
+        ? list(numbers)
+        : `${numbers.join(" or ")}, by what else ${numbers.length === 1 ? "it asks" : "they ask"}${isTaken ? "" : ", or no offer"}`;
   return `${stretch}: ${takes}`;
 }
 

@@ -1,6 +1,6 @@
 import "server-only";
 import { localDate } from "@/core/calendar/local-date";
-import { CoverageMap, tariffOf } from "@/core/quote/coverage";
+import { CoverageMap, tariffOf } from "@/core/coverage/coverage";
 import { compilePlace, isIn } from "@/core/zones/compiled-place";
 import { countryCodes } from "@/core/zones/countries";
 import { countryPosition } from "@/core/zones/country-positions";

@@ -72,7 +72,7 @@ export function LineBar({ stops, person, theme, businessName }: Props) {
           {draft.canUndo && (
             <>
               {" · "}
-              <button type="button" className="link" onClick={draft.undo}>
+              <button type="button" className="link" aria-label={`Undo, ${draft.told}`} onClick={draft.undo}>
                 Undo
               </button>
             </>

@@ -6,7 +6,7 @@ import type { Setup } from "@/core/setup/setup";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { compareEditions, type Comparison } from "@/core/tariffs/compare-editions";
 import { weighEditions, type Weighed } from "@/core/tariffs/weigh-editions";
-import { counterparts, tableMargins } from "@/core/quote/table-margins";
+import { counterparts, tableMargins } from "@/core/tariffs/table-margins";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import { load } from "@/server/load";
 import { notesOn } from "@/server/services/cell-notes";

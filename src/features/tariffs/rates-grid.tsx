@@ -2,7 +2,7 @@
 
 import { useCallback, useMemo, useState } from "react";
 import { Decimal } from "@/core/money/decimal";
-import type { CellMargin } from "@/core/quote/table-margins";
+import type { CellMargin } from "@/core/tariffs/table-margins";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { useDraft, type Notice } from "@/features/draft";

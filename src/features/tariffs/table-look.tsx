@@ -1,7 +1,7 @@
 "use client";
 
 import { usePathname, useRouter, useSearchParams } from "next/navigation";
-import type { CellMargin } from "@/core/quote/table-margins";
+import type { CellMargin } from "@/core/tariffs/table-margins";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { bandOf, bandPages } from "./band-page";
 

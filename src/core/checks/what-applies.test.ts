@@ -3,8 +3,8 @@ import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { compileItem } from "../parcels/compiled-item";
 import { Decimal } from "../money/decimal";
 import { ItemExceptions } from "../plans/item-exceptions";
-import type { Item } from "./item";
-import type { ItemException } from "./offer";
+import type { Item } from "../setup/item";
+import type { ItemException } from "../setup/offer";
 import { whatApplies } from "./what-applies";
 
 const hive: Item = { sku: "HIVE", name: "Hive", goodsClass: "bulky", weight: { value: "31", unit: "kg" } };

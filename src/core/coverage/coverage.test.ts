@@ -1,6 +1,6 @@
 import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
 import type { Setup } from "../setup/setup";
-import { compileSetup } from "./compiled-setup";
+import { compileSetup } from "../quote/compiled-setup";
 import { CoverageMap, type BoardPlace } from "./coverage";
 
 /** What the smallest setup's only service and offer cover, once it is changed. */

@@ -2,8 +2,8 @@ import type { CompiledService } from "../services/compiled-service";
 import { editionOn, type CompiledEdition, type CompiledTariff } from "../tariffs/compiled-tariff";
 import type { CompiledChart } from "../zones/compiled-chart";
 import { isIn } from "../zones/compiled-place";
-import type { CompiledOffer } from "./compiled-offer";
-import type { CompiledSetup } from "./compiled-setup";
+import type { CompiledOffer } from "../quote/compiled-offer";
+import type { CompiledSetup } from "../quote/compiled-setup";
 
 /** A country, or a part of one by ISO 3166-2. */
 export interface BoardPlace {

@@ -2,9 +2,9 @@ import { convert } from "../money/exchange";
 import { moneyText } from "../money/currency";
 import { Decimal } from "../money/decimal";
 import { dimensionOf } from "../rules/measured";
-import { editionOn, type CompiledTariff } from "../tariffs/compiled-tariff";
-import { rateAt, sampleOf, sampleValue } from "../tariffs/table-sample";
-import type { CompiledSetup } from "./compiled-setup";
+import { editionOn, type CompiledTariff } from "./compiled-tariff";
+import { rateAt, sampleOf, sampleValue } from "./table-sample";
+import type { CompiledSetup } from "../quote/compiled-setup";
 
 /** What one cell asks or costs against another table, per shipment at the break's upper edge; in the first table's currency. */
 export interface CellMargin {

@@ -1,7 +1,7 @@
 import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
 import { applyChanges } from "../setup/change";
 import type { Setup } from "../setup/setup";
-import { compileSetup } from "./compiled-setup";
+import { compileSetup } from "../quote/compiled-setup";
 import { CoverageMap, type BoardPlace } from "./coverage";
 import { planBoard, type BoardCell, type BoardWish } from "./coverage-changes";
 

@@ -1,10 +1,10 @@
 import { Decimal } from "../money/decimal";
 import { inKilograms } from "../units/unit";
-import type { Item } from "./item";
-import type { ItemException } from "./offer";
-import { joinPath } from "./path";
-import type { Destination } from "./primitives";
-import type { Setup } from "./setup";
+import type { Item } from "../setup/item";
+import type { ItemException } from "../setup/offer";
+import { joinPath } from "../setup/path";
+import type { Destination } from "../setup/primitives";
+import type { Setup } from "../setup/setup";
 
 /** What of a setup can concern an item. */
 export type ItemSetup = Pick<Setup, "goodsClasses" | "origins" | "services" | "offers" | "itemExceptions">;

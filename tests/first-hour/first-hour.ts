@@ -1,0 +1,102 @@
+import { spawnSync } from "node:child_process";
+import { isDeepStrictEqual } from "node:util";
+import { asc } from "drizzle-orm";
+import type { Setup } from "@/core/setup/setup";
+import { connect, type PooledDatabase } from "@/db/connect";
+import { readSetup } from "@/db/queries/setup";
+import { activity } from "@/db/schema";
+import { demoPeople, loadPeople } from "../../scripts/load-demo";
+import { ensureBuild } from "../../scripts/machine/build";
+import { startCluster, type Cluster } from "../../scripts/machine/cluster";
+import { freshServer } from "../../scripts/machine/fresh-server";
+import { root } from "../../scripts/machine/paths";
+
+const RUNS = Number(process.env.RUNS ?? 10);
+const NAME = "first_hour";
+
+/** What a run leaves behind: the setup, and what the record says was done. */
+interface Left {
+  readonly setup: Setup | undefined;
+  readonly done: readonly string[];
+}
+
+async function look(db: PooledDatabase): Promise<Left> {
+  const record = await db.select().from(activity).orderBy(asc(activity.id));
+  const done = record.filter(({ what }) => what === "setup-changed").map(({ subject }) => subject);
+  return { setup: await readSetup(db), done };
+}
+
+/** Drives the way from nothing to the first quote through the browser, on a database of its own. */
+async function drive(cluster: Cluster, build: string): Promise<Left> {
+  const fill = (db: PooledDatabase) => loadPeople(db, demoPeople);
+  const server = await freshServer(cluster, { name: NAME, build, port: 4390, processes: 1, fill });
+  try {
+    const { status } = spawnSync("npx", ["playwright", "test", "first-quote"], {
+      cwd: root,
+      stdio: ["ignore", "inherit", "inherit"],
+      env: {
+        ...process.env,
+        BASE_URL: server.url,
+        EMPTY_URL: server.url,
+        RESULTS_FOLDER: "test-results/first-hour",
+      },
+    });
+    if (status !== 0) throw new Error("the way was not gone to its end");
+    const { db, close } = connect(cluster.urlOf(`${NAME}_data`), () => undefined);
+    const left = await look(db);
+    await close();
+    return left;
+  } finally {
+    await server.stop();
+  }
+}
+
+/** What was typed is there once, and whole. */
+function check({ setup }: Left): void {
+  const found = {
+    carriers: setup?.carriers.map(({ name }) => name),
+    services: setup?.services.map(({ name, active, rate }) => [name, active, rate]),
+    entries: setup?.zoneCharts.map(({ entries }) => entries),
+    rates: setup?.tariffs.map(({ editions }) => editions.map(({ rows }) => rows.map(({ rates }) => rates))),
+    offers: setup?.offers.map(({ name, plan }) => [name, plan.kind]),
+  };
+  const wanted = {
+    carriers: ["Slow Cart"],
+    services: [["Cart by day", true, { tariff: setup?.tariffs[0]?.code }]],
+    entries: [
+      [
+        { zone: "1", country: "EE" },
+        { zone: "1", country: "LV" },
+      ],
+    ],
+    rates: [[[["4.20"]]]],
+    offers: [["To your door", "costPlus"]],
+  };
+  if (!isDeepStrictEqual(found, wanted)) throw new Error(`left behind: ${JSON.stringify(found)}`);
+}
+
+/** `npm run first-hour`: from an empty business to the first quote ten times, typed at human speed; nothing lost, doubled, half. */
+async function main(): Promise<void> {
+  const build = ensureBuild();
+  const cluster = await startCluster("test", 54_480, false);
+  try {
+    let first: Left | undefined;
+    for (let run = 1; run <= RUNS; run++) {
+      const left = await drive(cluster, build);
+      check(left);
+      first ??= left;
+      if (!isDeepStrictEqual(left, first)) throw new Error(`run ${run} left something else than the first`);
+      console.log(`run ${run}: ${left.done.length} changes, each once`);
+    }
+  } finally {
+    await cluster.leave();
+  }
+}
+
+main().then(
+  () => process.exit(0),
+  (error: unknown) => {
+    console.error(error);
+    process.exit(1);
+  },
+);
