@@ -75,6 +75,7 @@ test("from nothing to the first quote by screens alone, led by the line", async 
   await typeRow(page, "4,20");
   await expect(line).not.toContainText("no rate yet");
 
+  await expect(line).toContainText("no service has a rate yet");
   await line.getByRole("link", { name: "Carriers" }).click();
   await page
     .getByRole("navigation", { name: "Carriers and services" })
@@ -87,6 +88,7 @@ test("from nothing to the first quote by screens alone, led by the line", async 
   await line.getByRole("link", { name: "Offers" }).click();
   await add(page, "an offer", "To your door");
   await page.getByRole("combobox", { name: "Add a service" }).selectOption({ label: "Cart by day" });
+  await expect(line).toContainText("no charge yet");
   // new, it charges nobody anything until somebody says how
   await page.getByRole("combobox", { name: "The charge is" }).selectOption("costPlus");
   await expect(line).not.toContainText("yet");

@@ -64,19 +64,25 @@ export const stationKeys: Readonly<Record<string, string>> = {
 /** Where setting up stopped: the first station that lacks something without which nothing can be quoted. */
 export function setupGap(setup: Setup): { readonly station: string; readonly words: string } | undefined {
   const gap = (station: string, missing: boolean, words: string) => (missing ? [{ station, words }] : []);
-  const carries = setup.services.filter((service) => service.active);
   return [
     ...gap("origins", !setup.origins.some((origin) => origin.active), "no origin yet"),
     ...gap("carriers", setup.carriers.length === 0, "no carrier yet"),
-    ...gap("carriers", carries.length === 0, "no service yet"),
+    ...gap("carriers", setup.services.length === 0, "no service yet"),
     ...gap("zones", !setup.zoneCharts.some((chart) => chart.entries.length > 0), "no zone entry yet"),
     ...gap("tariffs", !setup.tariffs.some((tariff) => hasRate(tariff)), "no rate yet"),
+    ...gap("carriers", !setup.services.some((service) => service.active), "no service has a rate yet"),
     ...gap(
       "offers",
       !setup.offers.some((offer) => offer.active && offer.services.length > 0),
       "no offer yet",
     ),
+    ...gap("offers", setup.offers.every(chargesNobody), "no charge yet"),
   ][0];
+}
+
+/** What a new offer is until somebody says what it charges. */
+function chargesNobody({ plan }: Setup["offers"][number]): boolean {
+  return plan.kind === "ladder" && plan.rules.length === 0 && !plan.otherwise;
 }
 
 function hasRate({ editions }: Setup["tariffs"][number]): boolean {
