@@ -21,7 +21,7 @@ interface Left {
 }
 
 async function look(db: PooledDatabase): Promise<Left> {
-  const record = await db.select().from(activity).orderBy(asc(activity.id));
+  const record = await db.select().from(activity).orderBy(asc(activity.at), asc(activity.subject));
   const done = record.filter(({ what }) => what === "setup-changed").map(({ subject }) => subject);
   return { setup: await readSetup(db), done };
 }
@@ -85,7 +85,8 @@ async function main(): Promise<void> {
       const left = await drive(cluster, build);
       check(left);
       first ??= left;
-      if (!isDeepStrictEqual(left, first)) throw new Error(`run ${run} left something else than the first`);
+      if (!isDeepStrictEqual(left, first))
+        throw new Error(`run ${run} left ${JSON.stringify(left)}, the first ${JSON.stringify(first)}`);
       console.log(`run ${run}: ${left.done.length} changes, each once`);
     }
   } finally {

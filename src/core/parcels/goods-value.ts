@@ -1,5 +1,5 @@
 import { Decimal } from "../money/decimal";
-import type { OrderLine } from "./order-line";
+import { partOf, type OrderLine } from "./order-line";
 
 /** Digits of a value without tax that is worked out of prices with it. */
 const DERIVED_DIGITS = 10;
@@ -16,7 +16,7 @@ export function goodsValue(
 ): Decimal {
   let total = Decimal.zero;
   let derived: Map<string, { percent: Decimal; sum: Decimal }> | undefined;
-  for (const line of lines) {
+  for (const line of joined(lines)) {
     const price = discount === "before" ? line.priceBeforeDiscount : line.price;
     if (line.includesTax === (basis === "gross")) {
       total = total.plus(price);
@@ -31,6 +31,17 @@ export function goodsValue(
   if (derived)
     for (const { percent, sum } of derived.values()) total = total.plus(otherBasis(sum, percent, basis));
   return total;
+}
+
+/** Parts of a line put together again, so that a third three times is the whole. */
+function joined(lines: readonly OrderLine[]): readonly OrderLine[] {
+  if (lines.every(({ whole }) => whole === undefined)) return lines;
+  const pieces = new Map<OrderLine, number>();
+  for (const line of lines) {
+    const whole = line.whole ?? line;
+    pieces.set(whole, (pieces.get(whole) ?? 0) + line.quantity);
+  }
+  return [...pieces].map(([whole, quantity]) => partOf(whole, quantity));
 }
 
 function otherBasis(sum: Decimal, percent: Decimal, wanted: "net" | "gross"): Decimal {

@@ -38,8 +38,9 @@ export class Measures {
     this.quantity = Decimal.whole(quantity);
   }
 
+  /** Lines of the order: one that is split over several shipments is one. */
   get lines(): number {
-    return this.goods.length;
+    return new Set(this.goods.map(({ index }) => index)).size;
   }
 
   /** Of the pieces whose size is known. */

@@ -15,22 +15,33 @@ export interface OrderLine {
   readonly taxPercent: Decimal;
   /** The origin a person chose for it. */
   readonly pinned: string | undefined;
+  /** The line it is a part of; not set of a whole one. */
+  readonly whole?: OrderLine;
 }
 
-/** Digits a part's share of a line's discount may have. */
-const SHARE_DIGITS = 10;
+/**
+ * Digits a part's share of its line's price has where it does not end. Parts that make up their line again are worth what
+ * it is, to the last digit (`goodsValue`); the rest is far below anything a threshold can be set to.
+ */
+const SHARE_DIGITS = 24;
 
 /** Some of a line's pieces as a line of their own, with their share of its price. */
 export function partOf(line: OrderLine, quantity: number): OrderLine {
   if (quantity === line.quantity) return line;
-  const share = (price: Decimal) =>
-    price
-      .times(Decimal.whole(quantity))
-      .dividedBy(Decimal.whole(line.quantity), SHARE_DIGITS, "halfAwayFromZero");
+  const whole = line.whole ?? line;
   return {
-    ...line,
+    ...whole,
     quantity,
-    priceBeforeDiscount: share(line.priceBeforeDiscount),
-    price: share(line.price),
+    priceBeforeDiscount: shareOf(whole, whole.priceBeforeDiscount, quantity),
+    price: shareOf(whole, whole.price, quantity),
+    whole,
   };
+}
+
+/** The share of a price that some of a line's pieces have. */
+export function shareOf({ quantity }: OrderLine, price: Decimal, pieces: number): Decimal {
+  if (pieces === quantity) return price;
+  return price
+    .times(Decimal.whole(pieces))
+    .dividedBy(Decimal.whole(quantity), SHARE_DIGITS, "halfAwayFromZero");
 }

@@ -53,9 +53,8 @@ export function basePerUnit(measure: Measure, unit: string | undefined): Decimal
 }
 
 /**
- * A measure of the facts in base units; money in the quote's currency. Weight without a weight and the longest side
- * without a size are not known; volume counts the pieces whose size is known. The distance of several shipments is the
- * farthest one's.
+ * A measure of the facts in base units; money in the quote's currency. Weight without a weight, volume and the longest side
+ * without a size are not known. The distance of several shipments is the farthest one's.
  */
 export function measured(measure: Measure, facts: Facts): Decimal | Missing {
   const { measures } = facts;
@@ -70,6 +69,8 @@ export function measured(measure: Measure, facts: Facts): Decimal | Missing {
       return measures.actualWeight ?? "weight-missing";
     case "chargeableWeight":
       return facts.chargeableWeight ?? "weight-missing";
+    case "volume":
+      return measures.isSized ? measures.volume : "size-missing";
     case "longestSide":
       return measures.longestSide ?? "size-missing";
     case "distance":

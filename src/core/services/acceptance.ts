@@ -24,7 +24,7 @@ export function refusal(
   return classRefusal(accepts, lines, compiled.path + "/accepts");
 }
 
-/** The first line whose goods class is refused, or is not among the only ones allowed. */
+/** The first line whose goods class is refused, or is not among the only ones allowed; an empty list allows all. */
 export function classRefusal(
   rule: { refusesGoodsClasses?: readonly string[]; onlyGoodsClasses?: readonly string[] },
   lines: readonly OrderLine[],
@@ -39,7 +39,10 @@ export function classRefusal(
         { goodsClass, sku: item.sku },
         `${path}/${joinPath("refusesGoodsClasses", refused)}`,
       );
-    if (rule.onlyGoodsClasses && (goodsClass === undefined || !rule.onlyGoodsClasses.includes(goodsClass)))
+    if (
+      rule.onlyGoodsClasses?.length &&
+      (goodsClass === undefined || !rule.onlyGoodsClasses.includes(goodsClass))
+    )
       return reject(
         "goods-class",
         { goodsClass: goodsClass ?? "", sku: item.sku },

@@ -59,7 +59,8 @@ export function compileService(
     carrierCurrency: carrier?.currency ?? "",
     carrierDays: new WorkingDays(carrier?.workdays ?? []),
     fuel: new FuelIndex(service.carrier, carrier?.fuelIndex),
-    origins: service.origins && new Set(service.origins),
+    // an empty list is no limit
+    origins: service.origins?.length ? new Set(service.origins) : undefined,
     limits: compileLimits(service.limits),
     cubicCentimetresPerKg: density(service.volumetric),
     weightStep: service.weightStep && { base: inKilograms(service.weightStep), typed: service.weightStep },

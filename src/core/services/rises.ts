@@ -42,15 +42,19 @@ export interface StepDown {
   readonly after: Decimal;
 }
 
-/** The first step down. Cells are 0 or more, so each break rises in itself: only the steps between breaks can fall. */
+/**
+ * The first step down. Cells are 0 or more, so each break rises in itself: only the steps between breaks can fall. Breaks
+ * without a rate are stepped over: 10.00, nothing, 3.00 falls.
+ */
 export function stepsDown(table: Table): StepDown | undefined {
   const { breaks } = table.edition;
+  let before: Decimal | undefined;
   for (let i = 0; i + 1 < breaks.length; i++) {
     const edge = breaks[i]?.upper;
     if (!edge) continue;
-    const before = lower(table, i, edge);
+    before = lower(table, i, edge) ?? before;
     const after = lower(table, i + 1, edge);
-    if (before && after && after.lessThan(before)) return { break: i + 1, edge, before, after };
+    if (before && after?.lessThan(before)) return { break: i + 1, edge, before, after };
   }
   return undefined;
 }

@@ -25,7 +25,8 @@ export function compileOrigin(origin: Origin): CompiledOrigin {
     code: origin.code,
     rank: origin.rank,
     hours: compileHours(origin),
-    serves: origin.serves?.map(compilePlace),
+    // an empty list is no limit
+    serves: origin.serves?.length ? origin.serves.map(compilePlace) : undefined,
     refuses: new Set(origin.refusesGoodsClasses),
     position: origin.position ?? countryPosition(origin.address.country),
     path: joinPath("origins", origin.code),

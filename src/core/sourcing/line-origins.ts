@@ -9,8 +9,8 @@ import type { CompiledOrigin } from "./compiled-origin";
 /**
  * The origins that may ship a line: active, not refusing its goods class, serving the destination, and holding the stock
  * where the item is stock-kept: all of the line's pieces, or any of them where the setup splits by piece and together
- * they have enough. A line that a person pinned goes from that origin whatever its stock. Fails with `out-of-stock` or
- * `origin-cannot-ship`.
+ * they have enough. A line that a person pinned goes from that origin whatever its stock. Fails with `out-of-stock` when no
+ * active origin holds the pieces, with `origin-cannot-ship` when those that do refuse the class or do not serve the place.
  */
 export function lineOrigins(
   line: OrderLine,
@@ -30,7 +30,17 @@ export function lineOrigins(
     });
     if (some.reduce((total, one) => total + one.pieces, 0) >= line.quantity) return given(some);
   }
-  return refused(able.length === 0 ? cannotShip(line, origins, place) : outOfStock(line, able, split));
+  const active = origins.filter(({ origin }) => origin.active);
+  return refused(
+    isHeld(line, active, split) ? cannotShip(line, origins, place, split) : outOfStock(line, active, split),
+  );
+}
+
+/** Whether the pieces lie at one of the origins, or together at all of them where lines may be split by piece. */
+function isHeld(line: OrderLine, active: readonly CompiledOrigin[], split: Sourcing["split"]): boolean {
+  if (!line.item.stock) return true;
+  if (split !== "byPiece") return active.some(({ code }) => stockOf(line, code) >= line.quantity);
+  return active.reduce((total, { code }) => total + stockOf(line, code), 0) >= line.quantity;
 }
 
 /** Pieces of the line's item at an origin; endless for items that are not stock-kept. */
@@ -51,8 +61,18 @@ function barrier(
   return undefined;
 }
 
-function cannotShip(line: OrderLine, origins: readonly CompiledOrigin[], place: Place): Rejection {
-  const [first] = origins;
+function cannotShip(
+  line: OrderLine,
+  origins: readonly CompiledOrigin[],
+  place: Place,
+  split: Sourcing["split"],
+): Rejection {
+  // the place that bars is that of an origin which has the goods
+  const least = split === "byPiece" ? 1 : line.quantity;
+  const first =
+    origins.find(
+      (one) => one.origin.active && stockOf(line, one.code) >= least && barrier(one, line, place),
+    ) ?? origins[0];
   const field = first && barrier(first, line, place);
   return reject(
     "origin-cannot-ship",
@@ -61,10 +81,10 @@ function cannotShip(line: OrderLine, origins: readonly CompiledOrigin[], place: 
   );
 }
 
-function outOfStock(line: OrderLine, able: readonly CompiledOrigin[], split: Sourcing["split"]): Rejection {
+function outOfStock(line: OrderLine, active: readonly CompiledOrigin[], split: Sourcing["split"]): Rejection {
   let best: CompiledOrigin | undefined;
   let total = 0;
-  for (const origin of able) {
+  for (const origin of active) {
     total += stockOf(line, origin.code);
     if (!best || stockOf(line, origin.code) > stockOf(line, best.code)) best = origin;
   }

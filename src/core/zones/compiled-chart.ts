@@ -21,7 +21,8 @@ export function compileChart(chart: ZoneChart): CompiledChart {
       chart,
       index: new ZoneIndex(chart),
       zoneNames: new Map(chart.zones.map((zone) => [zone.code, zone.name])),
-      origins: chart.origins && new Set(chart.origins),
+      // an empty list is no limit
+      origins: chart.origins?.length ? new Set(chart.origins) : undefined,
       path: joinPath("zoneCharts", chart.code),
     };
     compiled.set(chart, known);
