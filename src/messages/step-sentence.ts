@@ -70,6 +70,8 @@ const sentences: Sentences = {
   "line-not-shipped": (i) => `${i.sku} is not shipped and does not count.`,
   "origin-chosen": (i) =>
     `Ships from ⟦${i.name}⟧: ${chosenBy[i.by]}${i.others > 0 ? `, against ${count(i.others, "other way", "other ways")}` : ""}.`,
+  "origins-not-proven": (i) =>
+    `The best of ${count(i.tried, "way", "ways")} of dividing it; not proven, but none costs less than ${money(i.bound)}.`,
   "parcels-formed": (i) => `${count(i.parcels, "parcel")}, ${quantity(i.actual)} actual weight.`,
   "volumetric-weight": (i) =>
     `${quantity(i.volume)} ${i.divisor === undefined ? `× ⟦${i.kgPerM3 ?? ""} kg per m³⟧` : `÷ ⟦${i.divisor} cm³ per kg⟧`} is ${quantity(i.volumetric)} volumetric weight.`,

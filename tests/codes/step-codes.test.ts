@@ -77,6 +77,23 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
     "CARD is not shipped and does not count.",
   ],
   "origin-chosen": [{}, "Ships from The shed: the only place that can ship it."],
+  "origins-not-proven": [
+    {
+      items: [{ ...box, stock: ["SHED", "BARN"].map((origin) => ({ origin, quantity: 100 })) }],
+      request: pieces(100),
+      setup: (s) => {
+        s.origins.push({ ...structuredClone(s.origins[0]!), code: "BARN", name: "The barn", rank: 2 });
+        s.sourcing = { ...s.sourcing, split: "byPiece", objectives: ["lowestCost"] };
+        const [edition] = s.tariffs[0]!.editions;
+        edition!.breaks = [
+          { edge: "100", rate: "flat" },
+          { edge: null, rate: "flat" },
+        ];
+        edition!.rows.forEach((row) => (row.rates = ["5", "100"]));
+      },
+    },
+    "The best of 195 ways of dividing it; not proven, but none costs less than 5.00 EUR.",
+  ],
   "handed-over": [
     {},
     "Ordered on 2026-11-24 by the cut-off at 14:00, 1 working day to handle: handed over on 2026-11-25.",

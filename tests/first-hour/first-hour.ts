@@ -23,7 +23,10 @@ interface Left {
 async function look(db: PooledDatabase): Promise<Left> {
   const record = await db.select().from(activity).orderBy(asc(activity.at), asc(activity.subject));
   const done = record.filter(({ what }) => what === "setup-changed").map(({ subject }) => subject);
-  return { setup: await readSetup(db), done };
+  const setup = await readSetup(db);
+  // a run may go past midnight: the day an edition begins on is the day it was made
+  setup?.tariffs.forEach(({ editions }) => editions.forEach((edition) => (edition.from = "")));
+  return { setup, done };
 }
 
 /** Drives the way from nothing to the first quote through the browser, on a database of its own. */

@@ -22,6 +22,12 @@ export function explainShipments(
   shipments.forEach((rated, index) =>
     explainShipment(order, offer, choice, rated, forShipment(trace, shipments, index)),
   );
+  const { proven, others, bound } = choice.decision();
+  if (!proven && bound) {
+    const { currency } = order.journey;
+    const inputs = { tried: others + 1, bound: { amount: moneyText(bound, currency), currency } };
+    trace.at("origin").add("origins-not-proven", inputs, undefined, "sourcing");
+  }
   if (shipments.length > 1)
     trace
       .at("rate")
@@ -42,10 +48,11 @@ function explainShipment(
 ): void {
   const origin = order.compiled.origins.get(shipment.origin);
   if (!origin) return;
+  const { bound: _, ...decision } = choice.decision();
   const inputs = {
     origin: origin.code,
     name: origin.origin.name,
-    ...choice.decision(),
+    ...decision,
     shipments: choice.assignment.shipments.length,
   };
   trace.at("origin").add("origin-chosen", inputs, origin.code, origin.path);

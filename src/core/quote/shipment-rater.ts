@@ -41,9 +41,33 @@ export function shipmentRater(compiled: CompiledOffer, book: ShipmentBook): Rate
         ? sameService(compiled, tried, pick)
         : anyService(compiled, tried, pick);
     },
+    ...aloneRater(offer, pick, tryAll),
     least: (origin, lines) => leastCost(compiled, book, book.of(origin, lines)),
   };
 }
+
+/** See `Rater.alone`. */
+function aloneRater(
+  { acrossOrigins, pick: how }: Offer,
+  pick: Picker,
+  tryAll: (origin: string, lines: readonly OrderLine[]) => Tried,
+): Pick<Rater, "alone"> {
+  if (acrossOrigins === "any")
+    return {
+      alone: (origin, lines) => {
+        const answer = pick.service(tryAll(origin, lines));
+        return answer ? new Map([["", answer.cost]]) : noCosts;
+      },
+    };
+  // the fastest and the first listed of all shipments together are not made of single ones
+  if (how !== "cheapest") return {};
+  return {
+    alone: (origin, lines) =>
+      new Map(tryAll(origin, lines).answers.map(({ service, cost }) => [service, cost])),
+  };
+}
+
+const noCosts: ReadonlyMap<string, Decimal> = new Map();
 
 function tryServices(compiled: CompiledOffer, book: ShipmentBook, booked: BookedShipment): Tried {
   const answers: ServiceAnswer[] = [];

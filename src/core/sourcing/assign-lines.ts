@@ -19,7 +19,7 @@ export interface Search {
 }
 
 /** Orders of more lines are given away greedily. */
-const MOST_LINES = 40;
+export const MOST_LINES = 40;
 
 /** Below so many leaves a set is simply gone through: working out bounds would cost more. */
 const FEW = 12;
@@ -89,8 +89,7 @@ export function allFromOne(
 }
 
 /** Lines of one item share its stock. */
-function hasStock(lines: readonly OrderLine[], origin: string): boolean {
-  if (lines.length === 1) return true;
+export function hasStock(lines: readonly OrderLine[], origin: string): boolean {
   const wanted = new Map<string, number>();
   for (const line of lines) {
     if (line.pinned !== undefined || !line.item.stock) continue;
@@ -101,7 +100,7 @@ function hasStock(lines: readonly OrderLine[], origin: string): boolean {
   return true;
 }
 
-function rateParts(search: Search, parts: Parts): Assignment | undefined {
+export function rateParts(search: Search, parts: Parts): Assignment | undefined {
   search.left--;
   const rated = search.rater.rate(parts);
   if (rated.ok) {

@@ -41,6 +41,12 @@ export interface Rater {
   /** All shipments together: for an offer that wants the same service for all they depend on each other. */
   readonly rate: (parts: Parts) => Outcome<Assignment, Stop>;
   /**
+   * What one shipment of these lines costs, by the service it goes by: under a name that is empty where each shipment takes its
+   * own, under each service's where all must go by the same. Left out where an offer's shipments depend on each other in
+   * another way.
+   */
+  readonly alone?: (origin: string, lines: readonly OrderLine[]) => ReadonlyMap<string, Decimal>;
+  /**
    * The least that a shipment of these lines can cost, whatever else is added to it; `never` when no service will take
    * it however it grows.
    */

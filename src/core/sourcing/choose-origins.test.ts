@@ -39,9 +39,10 @@ type CostOf = (origin: string, lines: readonly OrderLine[]) => number;
 const answerOf = (cost: number) =>
   ({ service: "S", cost: Decimal.whole(cost), chargeableWeight: undefined }) as unknown as ServiceAnswer;
 
-/** A rater by a cost function; `rises` says that its costs never fall with more lines. */
-function raterOf(costOf: CostOf, rises: boolean): Rater {
+/** A rater by a cost function; `rises` says that its costs never fall with more lines, `apart` that shipments stand alone. */
+function raterOf(costOf: CostOf, rises: boolean, apart = false): Rater {
   return {
+    ...(apart ? { alone: (origin, lines) => new Map([["", Decimal.whole(costOf(origin, lines))]]) } : {}),
     rate: (parts) => {
       const shipments = [...parts].map(([origin, lines]) => ({
         shipment: { origin, lines, measures: new Measures(lines) },
@@ -208,6 +209,7 @@ const cases = fc.record({
   objectives: fc.shuffledSubarray([...allObjectives]),
   split: fc.constantFrom<Sourcing["split"]>("byLine", "byPiece"),
   rises: fc.boolean(),
+  apart: fc.boolean(),
 });
 
 function stockLevel() {
@@ -217,7 +219,7 @@ function stockLevel() {
 test("equals brute force over every assignment, by line and by piece, with costs that rise or jump about", () => {
   let compared = 0;
   fc.assert(
-    fc.property(cases, ({ lines: wanted, stock, step, base, objectives, split, rises }) => {
+    fc.property(cases, ({ lines: wanted, stock, step, base, objectives, split, rises, apart }) => {
       const byPiece = split === "byPiece";
       const lines = wanted.map(({ quantity, sku }, i) => line(i, sku, quantity, stock[sku]));
       const allowed = lines.map(({ item, quantity }) => {
@@ -255,7 +257,7 @@ test("equals brute force over every assignment, by line and by piece, with costs
       const result = chooseOrigins(
         sourcingQuestion(lines, allowed, origins, how),
         undefined,
-        raterOf(costOf, rises),
+        raterOf(costOf, rises, apart),
       );
       if (!result.ok) {
         expect(best).toBeUndefined();
@@ -268,6 +270,145 @@ test("equals brute force over every assignment, by line and by piece, with costs
     { seed: 17, numRuns: 600 },
   );
   expect(compared).toBeGreaterThan(200);
+});
+
+/** Lines of which each origin has all, and what a line of each weighs. */
+function question(weights: readonly number[], allowed: readonly (readonly string[])[], how: Sourcing) {
+  const lines = weights.map((_, i) => line(i));
+  return sourcingQuestion(lines, wholly(lines, allowed), origins, how);
+}
+const costIn = (result: ReturnType<typeof chooseOrigins>) =>
+  result.ok ? Number(result.value.assignment.cost.toString()) : undefined;
+
+test.each([15, 40, 120])(
+  "two places, 2.00 and 1.00 a kg, a line tied to each: all %i lines but one leave from the cheaper",
+  (count) => {
+    const perLine = { A: 2, B: 1, C: 9 };
+    const allowed = Array.from({ length: count }, (_, i) => (i === 0 ? ["A"] : i === 1 ? ["B"] : ["A", "B"]));
+    const costOf: CostOf = (origin, part) => perLine[origin as "A"] * part.length;
+    for (const apart of [true, false]) {
+      const result = chooseOrigins(
+        question(
+          allowed.map(() => 1),
+          allowed,
+          sourcing(["fewestShipments", "lowestCost"]),
+        ),
+        undefined,
+        raterOf(costOf, true, apart),
+      );
+      expect(costIn(result)).toBe(count + 1);
+    }
+  },
+);
+
+test("a hundred pieces at each of two places, 5.00 up to 50 of them and 100.00 above: half from each", () => {
+  const lines = [line(0, "X", 100, { A: 100, B: 100 })];
+  const allowed = [given(["A", "B"].map((origin) => ({ origin, pieces: 100 })))];
+  const costOf: CostOf = (_, part) => (part.reduce((all, one) => all + one.quantity, 0) <= 50 ? 5 : 100);
+  const result = chooseOrigins(
+    sourcingQuestion(lines, allowed, origins, sourcing(["lowestCost"], "byPiece")),
+    undefined,
+    raterOf(costOf, false, true),
+  );
+  expect(costIn(result)).toBe(10);
+  expect(result.ok && result.value.decision().proven).toBe(false);
+});
+
+test("up to ten lines with a choice of eight places the optimum is found, however costs jump", () => {
+  const places = Array.from({ length: 8 }, (_, i) => ({ code: `O${i}`, rank: i + 1, distance: 0 }));
+  fc.assert(
+    fc.property(
+      fc.array(fc.subarray(places, { minLength: 1, maxLength: 3 }), { minLength: 5, maxLength: 7 }),
+      fc.array(fc.integer({ min: 0, max: 30 }), { minLength: 64, maxLength: 64 }),
+      (able, jumps) => {
+        const lines = able.map((_, i) => line(i));
+        const allowed = wholly(
+          lines,
+          able.map((list) => list.map(({ code }) => code)),
+        );
+        const costOf: CostOf = (origin, part) => {
+          const mask = part.reduce((all, { index }) => all + 2 ** index, 0);
+          return jumps[(mask * 7 + Number(origin.slice(1)) * 13) % 64]!;
+        };
+        const best = Math.min(
+          ...everyWay(lines, allowed, false).map((parts) =>
+            [...parts].reduce((all, [origin, part]) => all + costOf(origin, part), 0),
+          ),
+        );
+        const result = chooseOrigins(
+          sourcingQuestion(lines, allowed, places, sourcing(["lowestCost"])),
+          undefined,
+          raterOf(costOf, false, true),
+        );
+        expect(costIn(result)).toBe(best);
+        expect(result.ok && result.value.decision().proven).toBe(true);
+      },
+    ),
+    { seed: 31, numRuns: 40 },
+  );
+});
+
+test("beyond what can be proven it is never worse than five thousand ways at random", () => {
+  const places = Array.from({ length: 8 }, (_, i) => ({ code: `O${i}`, rank: i + 1, distance: 0 }));
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 14, maxLength: 24 }), (weights) => {
+      const lines = weights.map((_, i) => line(i));
+      const allowed = wholly(
+        lines,
+        lines.map(() => places.map(({ code }) => code)),
+      );
+      const load = (part: readonly OrderLine[]) => part.reduce((all, one) => all + weights[one.index]!, 0);
+      // each place has its own base and falls at its own weight
+      const costOf: CostOf = (origin, part) => {
+        const place = Number(origin.slice(1));
+        const kilograms = load(part);
+        return 20 + place * 3 + (kilograms > 50 + place * 20 ? kilograms : kilograms * 2);
+      };
+      const result = chooseOrigins(
+        sourcingQuestion(lines, allowed, places, sourcing(["lowestCost"])),
+        undefined,
+        raterOf(costOf, false, true),
+      );
+      let state = weights.reduce((all, one) => all * 31 + one, 7) % 2147483647;
+      const next = () => (state = (state * 48271) % 2147483647);
+      let best = Number.POSITIVE_INFINITY;
+      for (let n = 0; n < 5000; n++) {
+        const parts = new Map<string, OrderLine[]>();
+        // a way of few places as often as one of many
+        const most = 1 + (next() % 8);
+        for (const one of lines) {
+          const code = `O${next() % most}`;
+          parts.set(code, [...(parts.get(code) ?? []), one]);
+        }
+        best = Math.min(
+          best,
+          [...parts].reduce((all, [origin, part]) => all + costOf(origin, part), 0),
+        );
+      }
+      expect(costIn(result)).toBeLessThanOrEqual(best);
+      const { proven, bound } = result.ok ? result.value.decision() : { proven: true, bound: undefined };
+      if (!proven) expect(Number(bound?.toString())).toBeLessThanOrEqual(costIn(result)!);
+    }),
+    { seed: 5, numRuns: 6 },
+  );
+});
+
+test("pins go before a whole order from one place; the rest leaves together", () => {
+  const lines = [{ ...line(0), pinned: "A" }, { ...line(1), pinned: "B" }, line(2), line(3)];
+  const result = chooseOrigins(
+    sourcingQuestion(
+      lines,
+      wholly(lines, [["A"], ["B"], codes, ["B", "C"]]),
+      origins,
+      sourcing(["fewestShipments", "lowestCost"], "never"),
+    ),
+    undefined,
+    raterOf(priced({ A: 5, B: 9, C: 1 }), true, true),
+  );
+  expect(
+    result.ok &&
+      shown(new Map(result.value.assignment.shipments.map(({ shipment: s }) => [s.origin, s.lines]))),
+  ).toBe("A:0x1 B:1x1,2x1,3x1");
 });
 
 test("ten thousand lines from two places: given away greedily, each item's stock kept", () => {

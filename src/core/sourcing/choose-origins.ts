@@ -1,11 +1,23 @@
-import type { Decimal } from "../money/decimal";
+import { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { Sourcing } from "../setup/offer";
 import { given, refused, reject, type Outcome, type Rejection } from "../working/reason";
-import { allFromOne, assignLines, type Found, type Search } from "./assign-lines";
-import type { Assignment, LineOrigin, LineOrigins, Rater, SourcingOrigin, Stop } from "./candidate";
-import { isWithin, OriginSets, type OriginSet } from "./origin-sets";
-import { sharesOf } from "./shares";
+import {
+  allFromOne,
+  assignLines,
+  hasStock,
+  MOST_LINES,
+  rateParts,
+  type Found,
+  type Search,
+} from "./assign-lines";
+import { bestPartitions, type PartitionQuestion, type Way } from "./best-partition";
+import type { Assignment, LineOrigin, LineOrigins, Parts, Rater, SourcingOrigin, Stop } from "./candidate";
+import { added, compareFigures, figuresOf, noFigures, type Difference, type Figures } from "./figures";
+import { improve, type Improved } from "./improve";
+import { stockOf } from "./line-origins";
+import { isWithin, MOST_COMBINED, OriginSets, type OriginSet } from "./origin-sets";
+import { isDividedFully, sharesOf } from "./shares";
 
 /** What decided between the assignments that were possible. */
 export type DecidedBy =
@@ -27,6 +39,10 @@ export interface Decision {
   readonly by: DecidedBy;
   /** How many other ways of shipping were compared with it. */
   readonly others: number;
+  /** Whether no way is better; else it is the best of those tried. */
+  readonly proven: boolean;
+  /** Where it is not proven: what no way can cost less than. */
+  readonly bound?: Decimal;
 }
 
 /** What sourcing chooses from: the same for every offer of a quote. */
@@ -56,47 +72,191 @@ export function sourcingQuestion(
 /** Assignments rated, or parts of them bounded, for one offer before the best so far is taken for the answer. */
 const MOST_TRIED = 10_000;
 
-const noReasons = () => [];
-
 /**
  * Chooses which origin ships which line, or which of its pieces, for an offer that leaves from certain origins
- * (`undefined`: from all). Assignments are compared objective by objective in the setup's order, then by using the
- * fallback origin, then by rank, then by code; within one set of origins earlier lines take the better-ranked origin.
+ * (`undefined`: from all). Assignments are compared objective by objective in the setup's order, then by what leaves from the
+ * fallback origin, the earlier lines first, then by rank.
  *
- * Sets of origins are searched in that order, so that only sets equal in all that comes before the cost are compared by
- * it; within them the cheapest assignment is found by branch and bound. The answer is the optimum for up to 8 origins
- * and 40 lines. It is a heuristic (the best of those tried) above 8 useful origins, of which only those no line can do
- * without and the best-ranked are combined; above 40 lines, which are given away greedily; when 10,000 assignments, or parts of them, were tried without an end; and
- * for a line of which pieces could be divided in more than 60 ways.
+ * Proven best: all from one place where fewer shipments come first; otherwise up to 8 origins and 10 lines (or pieces) that
+ * have a choice, whatever the tables look like (`bestPartitions`); and whatever the search by sets of origins came to an end
+ * with. Beyond, that search's answer is improved (`improve`), and the decision tells how many ways were tried and what none
+ * can cost less than.
  */
 export function chooseOrigins(
   question: SourcingQuestion,
   leavesFrom: ReadonlySet<string> | undefined,
   rater: Rater,
 ): Outcome<Choice, Stop> {
-  const { lines, refusal, sets, sourcing } = question;
+  const { refusal, sets, sourcing } = question;
   if (refusal) return refused({ rejection: refusal, because: noReasons });
   // an offer that leaves from nowhere a line is tells why, service by service
   const within =
     leavesFrom && sets.allowed.every((list) => list.some(({ origin }) => leavesFrom.has(origin)));
   const from = within ? leavesFrom : undefined;
   const search: Search = { rater, left: MOST_TRIED, worked: 0, stop: undefined, dead: new Set() };
+  const isNever = sourcing.split === "never";
+  if (isNever && question.lines.some(({ pinned }) => pinned !== undefined))
+    return pinsAndOne(question, from, search);
+  const isSingleFirst = isNever || sourcing.objectives[0] === "fewestShipments";
+  const single = isSingleFirst ? searched(search, question, from, 1) : undefined;
+  const found = single ?? (isNever ? undefined : dividedUp(question, from, search));
+  if (found) return given(found);
+  // what a restriction to its origins leaves nothing of is told by its services
+  if (from && !search.stop) return chooseOrigins(question, undefined, rater);
+  return refused(search.stop ?? { rejection: lacking(question), because: noReasons });
+}
+
+/** The best way of shipping from several origins, proven where it can be. */
+function dividedUp(
+  question: SourcingQuestion,
+  from: ReadonlySet<string> | undefined,
+  search: Search,
+): Choice | undefined {
+  const partition = partitionOf(question, from, search.rater);
+  const ways = bestPartitions(partition);
+  const best = ways && provenChoice(ways, partition, search);
+  if (best) return best;
+  // where there is no way the search by sets tells why
+  const found = searched(search, question, from);
+  const isAll = ways !== undefined || (search.left > 0 && isGoneThrough(question));
+  const better = isAll ? undefined : improve(partition, found && partsOfChoice(found));
+  return better ? improvedChoice(better, found) : found;
+}
+
+const noReasons = () => [];
+
+function partitionOf(
+  { lines, sets, sourcing }: SourcingQuestion,
+  from: ReadonlySet<string> | undefined,
+  rater: Rater,
+): PartitionQuestion {
+  return {
+    lines,
+    allowed: sets.allowed.map((list) => (from ? list.filter(({ origin }) => from.has(origin)) : list)),
+    origins: sets.useful.filter(({ code }) => !from || from.has(code)),
+    sourcing,
+    rater,
+  };
+}
+
+/** The best of all divisions, with what told it from the next best. */
+function provenChoice(
+  [best, second]: readonly Way[],
+  { rater, allowed, sourcing, lines }: PartitionQuestion,
+  search: Search,
+): Choice | undefined {
+  if (!best) return undefined;
+  const rated = rater.rate(best.parts);
+  if (!rated.ok) return undefined;
+  const isPinned = lines.every((line) => line.pinned !== undefined);
+  const by = second ? wordOf(compareFigures(best.figures, second.figures, sourcing).by) : "only";
+  const ways = allowed.reduce((all, list) => Math.min(MOST_TOLD, all * list.length), 1);
+  const decision = (): Decision => ({
+    by: isPinned ? "pinned" : by,
+    others: Math.max(search.worked, ways - 1),
+    proven: true,
+  });
+  return { assignment: rated.value, decision };
+}
+
+/** More other ways than this are told as this many. */
+const MOST_TOLD = 1_000_000;
+
+function wordOf(difference: Difference | undefined): DecidedBy {
+  if (difference === undefined || difference === "ranks" || difference === "order") return "rank";
+  return difference;
+}
+
+function partsOfChoice({ assignment }: Choice): Parts {
+  return new Map(assignment.shipments.map(({ shipment }) => [shipment.origin, shipment.lines]));
+}
+
+function improvedChoice({ assignment, tried, bound }: Improved, before: Choice | undefined): Choice {
+  return {
+    assignment,
+    decision: () => ({ by: before?.decision().by ?? "lowestCost", others: tried, proven: false, bound }),
+  };
+}
+
+/** Pinned lines go where a person said, all others together from one origin. */
+function pinsAndOne(
+  question: SourcingQuestion,
+  from: ReadonlySet<string> | undefined,
+  search: Search,
+): Outcome<Choice, Stop> {
+  const { lines, sets, sourcing } = question;
+  const free = lines.filter(({ pinned }) => pinned === undefined);
+  const able = sets.useful.filter(
+    ({ code }) =>
+      (!from || from.has(code)) &&
+      lines.every(
+        (line, i) => line.pinned !== undefined || sets.allowed[i]?.some(({ origin }) => origin === code),
+      ) &&
+      hasStock(free, code),
+  );
+  const ways = (free.length === 0 ? [undefined] : able).flatMap((origin): PinnedWay[] => {
+    const parts = new Map<string, OrderLine[]>();
+    for (const line of lines) {
+      const code = line.pinned ?? origin?.code ?? "";
+      parts.set(code, [...(parts.get(code) ?? []), line]);
+    }
+    const assignment = rateParts(search, parts);
+    if (!assignment) return [];
+    const used = sets.useful.filter(({ code }) => parts.has(code));
+    const figures = used
+      .map((one) =>
+        figuresOf(one, Decimal.zero, sourcing, { bits: one.code === origin?.code ? 1 : 0, order: 0 }),
+      )
+      .reduce(added, noFigures(sourcing));
+    return [{ assignment, figures: { ...figures, cost: assignment.cost } }];
+  });
+  ways.sort((a, b) => compareFigures(a.figures, b.figures, sourcing).sign);
+  const [best, second] = ways;
+  if (!best) return refused(search.stop ?? { rejection: lacking(question), because: noReasons });
+  const by = second ? wordOf(compareFigures(best.figures, second.figures, sourcing).by) : "pinned";
+  return given({
+    assignment: best.assignment,
+    decision: () => ({ by, others: ways.length - 1, proven: true }),
+  });
+}
+
+interface PinnedWay {
+  readonly assignment: Assignment;
+  readonly figures: Figures;
+}
+
+/** The best of the sets of origins, up to so many origins together; nothing where none of them works. */
+function searched(
+  search: Search,
+  question: SourcingQuestion,
+  from: ReadonlySet<string> | undefined,
+  most = Number.POSITIVE_INFINITY,
+): Choice | undefined {
+  const { lines, sets, sourcing } = question;
   let failed = false;
   for (let n = 0; ; n++) {
     const group = sets.group(n);
-    if (!group) break;
+    if (!group || (group[0]?.origins.length ?? 0) > most) return undefined;
     const ways = bestOfGroup(search, question, group, from);
     failed ||= !ways;
     if (!ways) continue;
-    const decision = () => ({
+    const isProven = search.left > 0 && (most === 1 || isGoneThrough(question));
+    const decision = (): Decision => ({
       by: lines.every((line) => line.pinned !== undefined)
         ? ("pinned" as const)
         : decidedBy(ways, failed ? undefined : nextSet(sets, n, from), sourcing.objectives),
       others: search.worked - 1,
+      proven: isProven,
     });
-    return given({ assignment: ways.best.assignment, decision });
+    return { assignment: ways.best.assignment, decision };
   }
-  return refused(search.stop ?? { rejection: outOfStockTogether(lines, sourcing), because: noReasons });
+}
+
+/** Whether the search by sets looks at every way there is, as long as it is not stopped. */
+function isGoneThrough({ lines, sets, sourcing }: SourcingQuestion): boolean {
+  if (lines.length > MOST_LINES || sets.useful.length > MOST_COMBINED) return false;
+  if (sourcing.split !== "byPiece") return true;
+  return lines.every((line, i) => isDividedFully(line, sets.allowed[i] ?? []));
 }
 
 /** The first set after a group. */
@@ -110,15 +270,15 @@ function nextSet(sets: OriginSets, n: number, from: ReadonlySet<string> | undefi
 }
 
 /** The cheapest way found with a set of origins. */
-interface Way {
+interface SetWay {
   readonly set: OriginSet;
   readonly cost: Decimal;
 }
 
 interface Ways {
-  readonly best: Way & { readonly assignment: Assignment };
+  readonly best: SetWay & { readonly assignment: Assignment };
   /** The best of the group's other sets. */
-  readonly second: Way | undefined;
+  readonly second: SetWay | undefined;
   /** Whether several assignments within the winning set worked. */
   readonly several: boolean;
 }
@@ -132,7 +292,7 @@ function bestOfGroup(
 ): Ways | undefined {
   const anyCost = !question.sourcing.objectives.includes("lowestCost");
   let best: Ways["best"] | undefined;
-  let second: Way | undefined;
+  let second: SetWay | undefined;
   let several = false;
   for (const set of group) {
     if (search.left < 1 || (anyCost && best && second)) break;
@@ -163,7 +323,9 @@ function bestOfSet(
   const [only] = set;
   if (only && set.length === 1) return allFromOne(search, lines, only, under);
   const byPiece = sourcing.split === "byPiece";
-  const shares = lines.map((line, i) => sharesOf(line, sets.allowed[i] ?? [], set, byPiece));
+  const shares = lines.map((line, i) =>
+    sharesOf(line, sets.allowed[i] ?? [], set, byPiece, sourcing.fallbackOrigin),
+  );
   return assignLines(search, { lines, shares, set, under, anyCost });
 }
 
@@ -187,14 +349,34 @@ function decidedBy(
   return objectives[best.set.before.findIndex((figure, i) => figure !== other.before[i])] ?? "rank";
 }
 
-function outOfStockTogether(lines: readonly OrderLine[], sourcing: Sourcing) {
-  const [line] = lines;
-  const sku = line?.item.sku ?? "";
-  let wanted = 0;
-  for (const other of lines) if (other.item.sku === sku) wanted += other.quantity;
-  return reject(
-    "out-of-stock",
-    { sku, wanted, most: 0 },
-    sourcing.split === "never" ? "sourcing/split" : "origins",
-  );
+/** What lacks where each line could be shipped, but not all of them together. */
+function lacking({ lines, sets, sourcing }: SourcingQuestion): Rejection {
+  const short = sharedOut(lines) ?? apart(lines, sets);
+  return reject("out-of-stock", short, sourcing.split === "never" ? "sourcing/split" : "origins");
+}
+
+/** The first item whose lines want more than all origins have. */
+function sharedOut(lines: readonly OrderLine[]) {
+  const wanted = new Map<string, number>();
+  for (const { item, quantity, pinned } of lines)
+    if (item.stock && pinned === undefined) wanted.set(item.sku, (wanted.get(item.sku) ?? 0) + quantity);
+  for (const { item } of lines) {
+    const most = [...(item.stock?.values() ?? [])].reduce((total, pieces) => total + pieces, 0);
+    const own = wanted.get(item.sku) ?? 0;
+    if (item.stock && own > most) return { sku: item.sku, wanted: own, most };
+  }
+  return undefined;
+}
+
+/** The first line that the origin with most of the others does not have. */
+function apart(lines: readonly OrderLine[], { useful, allowed }: OriginSets) {
+  const has = (code: string, i: number) => allowed[i]?.some(({ origin }) => origin === code) === true;
+  const count = (code: string) => lines.filter((_, i) => has(code, i)).length;
+  const [best] = [...useful].sort((a, b) => count(b.code) - count(a.code) || a.rank - b.rank);
+  const line = lines.find((_, i) => best && !has(best.code, i)) ?? lines[0];
+  return {
+    sku: line?.item.sku ?? "",
+    wanted: line?.quantity ?? 0,
+    most: line && best ? Math.min(stockOf(line, best.code), line.quantity) : 0,
+  };
 }

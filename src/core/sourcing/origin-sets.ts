@@ -19,7 +19,7 @@ export function isWithin({ origins }: OriginSet, leavesFrom: ReadonlySet<string>
 }
 
 /** Above so many origins only some are combined. */
-const MOST_COMBINED = 8;
+export const MOST_COMBINED = 8;
 
 /** km of an origin or a destination nobody knows the place of: half the way round the earth, farther than any. */
 export const UNKNOWN_DISTANCE = 20_038;
@@ -31,7 +31,8 @@ export const UNKNOWN_DISTANCE = 20_038;
  */
 export class OriginSets {
   private readonly made: OriginSet[][] = [];
-  private readonly useful: readonly SourcingOrigin[];
+  /** The origins some line may be shipped from, by rank, then by code. */
+  readonly useful: readonly SourcingOrigin[];
   private readonly most: number;
   private nextSize = 1;
 

@@ -8,11 +8,36 @@ export type Share = readonly number[];
 const MOST_DIVISIONS = 60;
 
 /**
- * The ways of giving a line to a set of origins, the preferred first: whole to the best-ranked, then to the next, and,
+ * The ways of giving a line to a set of origins, the preferred first: whole to the fallback origin, then to the best-ranked, and,
  * where lines may be split by pieces, divided so that better-ranked ones give as many as they have. A line with more than
  * 60 divisions is only divided so that one origin after another gives all it has, in each order.
  */
 export function sharesOf(
+  line: OrderLine,
+  allowed: readonly LineOrigin[],
+  set: readonly SourcingOrigin[],
+  byPiece: boolean,
+  fallback: string,
+): Share[] {
+  // what nothing decides leaves from the fallback origin
+  const first = set.findIndex(({ code }) => code === fallback);
+  const order =
+    first < 1 ? set : [set[first], ...set.filter((_, i) => i !== first)].flatMap((one) => one ?? []);
+  const shares = inOrder(line, allowed, order, byPiece);
+  if (first < 1) return shares;
+  return shares.map((share) =>
+    set.map(({ code }) => share[order.findIndex((one) => one.code === code)] ?? 0),
+  );
+}
+
+/** Whether every division of a line among all that may ship it is looked at. */
+export function isDividedFully(line: OrderLine, allowed: readonly LineOrigin[]): boolean {
+  if (line.pinned !== undefined) return true;
+  const most = allowed.map(({ pieces }) => pieces);
+  return divisions(most, line.quantity, MOST_DIVISIONS) !== undefined;
+}
+
+function inOrder(
   line: OrderLine,
   allowed: readonly LineOrigin[],
   set: readonly SourcingOrigin[],

@@ -18,8 +18,11 @@ export interface StepInputs {
     name: string;
     by: "only" | "fewestShipments" | "lowestCost" | "nearest" | "rank" | "fallback" | "pinned";
     others: number;
+    /** Whether no way is better; else it is the best of those tried. */
+    proven: boolean;
     shipments: number;
   };
+  "origins-not-proven": { tried: number; bound: MoneyText };
   "parcels-formed": { parcels: number; actual: Quantity };
   "volumetric-weight": { volume: Quantity; volumetric: Quantity; divisor?: string; kgPerM3?: string };
   "weight-charged": { actual: Quantity; step?: Quantity; chargeable: Quantity };

@@ -11,6 +11,7 @@ const toldSteps: Readonly<Record<StepCode, "told" | "withheld">> = {
   "order-measured": "told",
   "line-not-shipped": "told",
   "origin-chosen": "told",
+  "origins-not-proven": "withheld",
   "parcels-formed": "told",
   "volumetric-weight": "told",
   "weight-charged": "told",

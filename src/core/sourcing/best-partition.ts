@@ -1,0 +1,241 @@
+import type { Decimal } from "../money/decimal";
+import { partOf, type OrderLine } from "../parcels/order-line";
+import type { Sourcing } from "../setup/offer";
+import type { LineOrigin, Parts, Rater, SourcingOrigin } from "./candidate";
+import { added, compareFigures, figuresOf, noFigures, type Figures } from "./figures";
+import { hasStock } from "./assign-lines";
+
+/** So many origins, and so many lines (or pieces) that have a choice, are gone through whatever the tables look like. */
+const MOST_ORIGINS = 8;
+const MOST_FREE = 10;
+
+export interface PartitionQuestion {
+  readonly lines: readonly OrderLine[];
+  /** By line: which origins may ship it, or how many of its pieces. */
+  readonly allowed: readonly (readonly LineOrigin[])[];
+  /** By rank, then by code. */
+  readonly origins: readonly SourcingOrigin[];
+  readonly sourcing: Sourcing;
+  readonly rater: Rater;
+}
+
+/** A way of shipping all lines, with what it is compared by. */
+export interface Way {
+  readonly parts: Parts;
+  readonly figures: Figures;
+}
+
+/** What is given away as one: a line, or a piece of one that may be split. */
+interface Unit {
+  readonly line: number;
+  readonly pieces: number;
+  /** Places of the origins that may ship it. */
+  readonly at: readonly number[];
+}
+
+/**
+ * The best way of shipping and the next best after it, or `undefined` where there are too many origins or choices to be gone
+ * through, or where an offer's shipments depend on each other. An empty list: there is no way.
+ *
+ * Every set of the lines that have a choice is rated once for each origin (at most 8 × 2¹⁰ shipments); then, origin after
+ * origin, the best division of each set is made of a part for that origin and the best division of the rest. Figures add up
+ * over origins, so the result is the optimum, whether costs rise, fall or jump.
+ */
+export function bestPartitions(question: PartitionQuestion): readonly Way[] | undefined {
+  const { rater, origins, lines } = question;
+  if (!rater.alone || origins.length > MOST_ORIGINS) return undefined;
+  const units = unitsOf(question);
+  const free = units.filter(({ at }) => at.length > 1);
+  if (free.length > MOST_FREE || units.some(({ at }) => at.length === 0)) return undefined;
+  const fixed = origins.map((_, place) => units.filter(({ at }) => at.length === 1 && at[0] === place));
+  const table = origins.map((_, place) => new Shipments(question, place, fixed[place] ?? [], free));
+  const services = servicesOf(table, free.length);
+  const found = services.flatMap((service) => divided(question, table, free, service));
+  return distinct(found, question.sourcing).map(({ figures, masks }) => ({
+    figures,
+    parts: new Map(
+      origins.flatMap(({ code }, place) => {
+        const part = table[place]?.linesOf(masks[place] ?? 0) ?? [];
+        return part.length > 0
+          ? [[code, part.length === lines.length ? whole(part, lines) : part] as const]
+          : [];
+      }),
+    ),
+  }));
+}
+
+/** The order's own list of lines where all of them leave from one place: it is measured already. */
+function whole(part: readonly OrderLine[], lines: readonly OrderLine[]): readonly OrderLine[] {
+  return part.every((line, i) => line === lines[i]) ? lines : part;
+}
+
+function unitsOf({ lines, allowed, origins, sourcing }: PartitionQuestion): Unit[] {
+  const places = new Map(origins.map(({ code }, place) => [code, place]));
+  return lines.flatMap((line, i): Unit[] => {
+    const list = allowed[i] ?? [];
+    const bySize = (least: number) =>
+      list.flatMap(({ origin, pieces }) => {
+        const place = places.get(origin);
+        return place === undefined || pieces < least ? [] : [place];
+      });
+    if (sourcing.split !== "byPiece" || line.pinned !== undefined)
+      return [{ line: i, pieces: line.quantity, at: bySize(line.quantity) }];
+    const at = bySize(1);
+    // without a choice the line is one unit; very many pieces need not be listed to see that they are too many
+    if (at.length === 1) return [{ line: i, pieces: line.quantity, at }];
+    return Array.from({ length: Math.min(line.quantity, MOST_FREE + 1) }, () => ({ line: i, pieces: 1, at }));
+  });
+}
+
+/** What an origin's shipments of each set of free units cost. */
+class Shipments {
+  private readonly costs = new Map<number, ReadonlyMap<string, Decimal>>();
+  private readonly mayHave: number;
+
+  constructor(
+    private readonly question: PartitionQuestion,
+    private readonly place: number,
+    private readonly fixed: readonly Unit[],
+    private readonly free: readonly Unit[],
+  ) {
+    this.mayHave = free.reduce((mask, { at }, i) => (at.includes(place) ? mask | (1 << i) : mask), 0);
+  }
+
+  /** Whether something leaves from here even when no free unit does. */
+  get isUsedAnyway(): boolean {
+    return this.fixed.length > 0;
+  }
+
+  /** The lines of a set, or parts of them, in the order's order. */
+  linesOf(mask: number): readonly OrderLine[] {
+    const pieces = new Map<number, number>();
+    const add = ({ line, pieces: own }: Unit) => pieces.set(line, (pieces.get(line) ?? 0) + own);
+    this.fixed.forEach(add);
+    this.free.forEach((unit, i) => {
+      if (mask & (1 << i)) add(unit);
+    });
+    return this.question.lines.flatMap((line, i) => {
+      const own = pieces.get(i);
+      return own === undefined ? [] : [partOf(line, own)];
+    });
+  }
+
+  /** By service, the cost of a set with what is fixed; nothing where it can't be shipped. */
+  costsOf(mask: number): ReadonlyMap<string, Decimal> {
+    let found = this.costs.get(mask);
+    if (!found) {
+      found = this.rate(mask);
+      this.costs.set(mask, found);
+    }
+    return found;
+  }
+
+  private rate(mask: number): ReadonlyMap<string, Decimal> {
+    if ((mask & this.mayHave) !== mask) return nothing;
+    const { lines, allowed, origins, rater } = this.question;
+    const code = origins[this.place]?.code ?? "";
+    const part = this.linesOf(mask);
+    if (part.length === 0 || !hasStock(part, code)) return nothing;
+    const fits = part.every(({ index, quantity }) => {
+      const at = lines.findIndex((line) => line.index === index);
+      return quantity <= (allowed[at]?.find(({ origin }) => origin === code)?.pieces ?? 0);
+    });
+    if (!fits) return nothing;
+    return rater.alone?.(code, part.length === lines.length ? whole(part, lines) : part) ?? nothing;
+  }
+}
+
+const nothing: ReadonlyMap<string, Decimal> = new Map();
+
+/** The services some shipment goes by: one without a name where each shipment takes its own. */
+function servicesOf(table: readonly Shipments[], free: number): string[] {
+  const found = new Set<string>();
+  for (const shipments of table)
+    for (let mask = 0; mask < 1 << free; mask++)
+      for (const service of shipments.costsOf(mask).keys()) found.add(service);
+  return [...found];
+}
+
+/** A division of the free units so far: the set each origin has. */
+interface Division {
+  readonly figures: Figures;
+  readonly masks: readonly number[];
+}
+
+/** The two best divisions of all free units by one service. */
+function divided(
+  question: PartitionQuestion,
+  table: readonly Shipments[],
+  free: readonly Unit[],
+  service: string,
+): readonly Division[] {
+  const all = (1 << free.length) - 1;
+  let before: (readonly Division[])[] = [[{ figures: noFigures(question.sourcing), masks: [] }]];
+  table.forEach((shipments, place) => {
+    const parts = partsOf(question, shipments, place, free, service);
+    const next: (readonly Division[])[] = [];
+    for (let mask = 0; mask <= all; mask++) {
+      let best: readonly Division[] = [];
+      for (let part = mask; ; part = (part - 1) & mask) {
+        const own = parts[part];
+        if (own !== undefined)
+          for (const rest of before[mask & ~part] ?? [])
+            best = twoBest(best, extended(rest, own, part), question.sourcing);
+        if (part === 0) break;
+      }
+      next.push(best);
+    }
+    before = next;
+  });
+  return before[all] ?? [];
+}
+
+/** What an origin adds for each set; `undefined` where it can't ship it, `"unused"` where it ships nothing. */
+function partsOf(
+  { origins, sourcing }: PartitionQuestion,
+  shipments: Shipments,
+  place: number,
+  free: readonly Unit[],
+  service: string,
+): (Figures | "unused" | undefined)[] {
+  const origin = origins[place];
+  const found: (Figures | "unused" | undefined)[] = [];
+  for (let mask = 0; mask < 1 << free.length; mask++) {
+    const cost = shipments.costsOf(mask).get(service);
+    if (mask === 0 && !shipments.isUsedAnyway) found.push("unused");
+    else if (cost && origin) {
+      const weights = { bits: 0, order: 0 };
+      free.forEach((_, i) => {
+        if (!(mask & (1 << i))) return;
+        weights.bits += 2 ** (free.length - 1 - i);
+        weights.order += place * origins.length ** (free.length - 1 - i);
+      });
+      found.push(figuresOf(origin, cost, sourcing, weights));
+    } else found.push(undefined);
+  }
+  return found;
+}
+
+function extended({ figures, masks }: Division, own: Figures | "unused", mask: number): Division {
+  return { figures: own === "unused" ? figures : added(figures, own), masks: [...masks, mask] };
+}
+
+function twoBest(best: readonly Division[], one: Division, sourcing: Sourcing): readonly Division[] {
+  const [first, second] = best;
+  if (!first) return [one];
+  if (compareFigures(one.figures, first.figures, sourcing).sign < 0) return [one, first];
+  if (!second || compareFigures(one.figures, second.figures, sourcing).sign < 0) return [first, one];
+  return best;
+}
+
+/** The two best over all services: the same division by another service is no other way. */
+function distinct(found: readonly Division[], sourcing: Sourcing): readonly Division[] {
+  const sorted = [...found].sort((a, b) => compareFigures(a.figures, b.figures, sourcing).sign);
+  const seen = new Set<string>();
+  return sorted
+    .filter(({ masks }) => {
+      const key = masks.join();
+      return !seen.has(key) && seen.add(key);
+    })
+    .slice(0, 2);
+}
