@@ -44,6 +44,7 @@ export async function benchLadder(): Promise<string> {
   const context: SellContext = {
     exchange: { find: () => undefined } as never,
     homeCurrency: "EUR",
+    ofBusiness: undefined,
     tariffs: new Map(),
   };
   const one = { from: "EUR", to: "EUR", numerator: Decimal.one, denominator: Decimal.one, via: [] };

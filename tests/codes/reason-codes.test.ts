@@ -50,7 +50,7 @@ const provoking: Record<Exclude<ReasonCode, "nothing-to-ship">, [of: Case, sente
     setup((s) => (s.zoneCharts[0]!.entries[0]!.zone = null)),
     "EE is not served: EE in Everywhere",
   ],
-  "no-edition": [{ request: { placedAt: "2025-12-31T12:00:00Z" } }, "Parcel has no edition for 2025-12-31"],
+  "no-edition": [{ request: { placedAt: "2025-12-30T08:00:00Z" } }, "Parcel has no edition for 2025-12-31"],
   "no-rate": [
     setup((s) => (s.tariffs[0]!.editions[0]!.rows[0]!.rates[0] = null)),
     "Parcel has no rate in zone 1 for up to and including 5 kg",

@@ -125,7 +125,7 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
     "sim answered 3.00 for ECO at 2026-11-24T07:50:00Z.",
   ],
   "live-fallback": [live(), "sim does not answer; the fallback tariff stands in."],
-  "edition-chosen": [{}, "Parcel, edition 2026, valid from 2026-01-01, on 2026-11-24."],
+  "edition-chosen": [{}, "Parcel, edition 2026, valid from 2026-01-01, on 2026-11-25."],
   "band-found": [
     {
       setup: (s) => {

@@ -51,6 +51,38 @@ export const anySetup: fc.Arbitrary<Setup> = fc
       ),
       { maxLength: 3 },
     ),
+    destinations: optional(
+      fc.constantFrom(
+        {},
+        { only: [] },
+        { only: [{ country: "EE" }], not: [{ country: "EE", postcode: "506*" }] },
+      ),
+    ),
+    surcharges: fc.constantFrom<NonNullable<Setup["services"][number]["surcharges"]>[]>(
+      [],
+      [{ code: "peak", name: "Peak", from: "2026-11-15", to: "2026-12-24", amount: { fixed: "1.50" } }],
+      [
+        {
+          code: "late",
+          name: "Late",
+          from: "2027-01-01",
+          amount: { percentFromFuelIndex: true, of: "freight" },
+        },
+      ],
+    ),
+    currency: optional(fc.constantFrom("SEK", "EUR")),
+    additions: optional(
+      fc.constantFrom(
+        [],
+        [
+          {
+            name: "Insurance",
+            when: [{ measure: "goodsValue" as const, op: ">=" as const, value: "200" }],
+            amount: { percent: "1", of: "goodsValue" as const },
+          },
+        ],
+      ),
+    ),
     plan: fc.constantFrom<Setup["offers"][number]["plan"][]>(
       { kind: "costPlus" },
       {
@@ -113,7 +145,8 @@ export const anySetup: fc.Arbitrary<Setup> = fc
           ...service,
           accepts: { poBox: any.flags.poBox },
           limits: {},
-          surcharges: [],
+          destinations: any.destinations,
+          surcharges: any.surcharges,
           rate: { live: "x", liveService: "", fallback: "passOver" as const },
         },
         { ...service, code: "S2", weightStep: { value: "0.50", unit: "kg" as const } },
@@ -141,6 +174,8 @@ export const anySetup: fc.Arbitrary<Setup> = fc
           names: { et: any.names },
           channels: [],
           customerGroups: [],
+          currency: any.currency,
+          adjust: { additions: any.additions },
           plan: any.plan,
           free: { anyOf: [{ coupon: [any.names] }] },
         },

@@ -57,11 +57,18 @@ function countriesWithout(compiled: CompiledSetup): Finding[] {
 }
 
 /** Whether an offer goes anywhere in a country: it allows some of it, and a service's chart serves some of it. */
-function reaches({ only, not, services }: CompiledOffer, country: string): boolean {
+function reaches(offer: CompiledOffer, country: string): boolean {
+  if (!allows(offer, country)) return false;
+  return offer.services.some(
+    (service) => isOn(service) && allows(service, country) && serves(service, country),
+  );
+}
+
+/** Whether some of a country is allowed by what an offer or a service says of destinations. */
+function allows({ only, not }: Pick<CompiledOffer, "only" | "not">, country: string): boolean {
   const named = (place: { country: string }) => place.country === country || place.country === "*";
   const isWhole = (place: (typeof not)[number]) => named(place) && !place.subdivision && !place.pattern;
-  if (not.some(isWhole) || (only.length > 0 && !only.some(named))) return false;
-  return services.some((service) => isOn(service) && serves(service, country));
+  return !not.some(isWhole) && (only.length === 0 || only.some(named));
 }
 
 function serves({ rate }: CompiledService, country: string): boolean {
@@ -87,6 +94,8 @@ function missingRates({ channels, offers, exchange, setup }: CompiledSetup): Fin
     need(setup.business.homeCurrency, channel.currency, joinPath("channels", channel.code));
     for (const { offer, services } of offers.get(channel.code) ?? []) {
       if (!offer.active) continue;
+      if (offer.currency !== undefined)
+        need(offer.currency, channel.currency, joinPath("offers", offer.code, "currency"));
       for (const { rate, path, surcharges, carrierCurrency } of services) {
         if (rate.kind === "tariff") need(rate.tariff.currency, channel.currency, path);
         if (surcharges.length > 0) need(carrierCurrency, channel.currency, path);

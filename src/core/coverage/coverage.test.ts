@@ -58,3 +58,15 @@ test("an offer's own destinations go before its services", () => {
   expect(covered({ country: "EE" }, not).offer).toMatchObject({ state: "barred", byOffer: true });
   expect(covered({ country: "EE" }, only).offer).toEqual({ state: "barred", byOffer: true, otherwise: 1 });
 });
+
+test("a service's own destinations bar it, in part or as a whole", () => {
+  const setup = smallestSetup();
+  setup.services[0]!.destinations = {
+    only: [{ country: "EE", postcode: "10*" }, { country: "LV" }],
+    not: [{ country: "LV" }],
+  };
+  const map = new CoverageMap(sure(compileSetup(setup)), "2026-11-24");
+  expect(map.service("PARCEL", { country: "LV" })).toEqual({ state: "barred", otherwise: 0 });
+  expect(map.service("PARCEL", { country: "EE" })).toEqual({ state: "barred", otherwise: 1 });
+  expect(map.service("PARCEL", { country: "FI" })).toEqual({ state: "barred", otherwise: 0 });
+});

@@ -42,15 +42,14 @@ export class CoverageMap {
   service(code: string, place: BoardPlace): Coverage {
     const service = this.compiled.services.get(code);
     if (!service) return { state: "notInChart", otherwise: 0 };
+    if (isBarred(service, place)) return { state: "barred", otherwise: partsOf(service, place.country) };
     const tariff = tariffOf(service);
     if (!tariff) return { state: service.rate.kind === "live" ? "live" : "served", otherwise: 0 };
     return this.byTariff(tariff, place);
   }
 
   offer(offer: CompiledOffer, place: BoardPlace): Coverage {
-    const where = { ...place, postcode: "" };
-    const [barred, listed] = [offer.not, offer.only].map((list) => list.some((entry) => isIn(entry, where)));
-    if (barred || (offer.only.length > 0 && !listed))
+    if (isBarred(offer, place))
       return { state: "barred", otherwise: partsOf(offer, place.country), byOffer: true };
     const all = offer.services.map((service) => this.service(service.service.code, place));
     const best = spoken.flatMap((state) => all.find((coverage) => coverage.state === state) ?? [])[0];
@@ -89,9 +88,18 @@ export function tariffOf(service: CompiledService | undefined): CompiledTariff |
   return rate.kind === "tariff" ? rate.tariff : rate.kind === "live" ? rate.fallbackTariff : undefined;
 }
 
-/** How many of an offer's included destinations are parts of a country. */
-function partsOf(offer: CompiledOffer, country: string): number {
-  return offer.only.filter(
+type Places = Pick<CompiledOffer, "only" | "not">;
+
+/** Whether a place as a whole is barred, or others alone are named. */
+function isBarred({ only, not }: Places, place: BoardPlace): boolean {
+  const where = { ...place, postcode: "" };
+  if (not.some((entry) => isIn(entry, where))) return true;
+  return only.length > 0 && !only.some((entry) => isIn(entry, where));
+}
+
+/** How many of the included destinations are parts of a country. */
+function partsOf({ only }: Places, country: string): number {
+  return only.filter(
     (entry) => entry.country === country && (entry.pattern !== undefined || entry.subdivision !== undefined),
   ).length;
 }

@@ -25,20 +25,50 @@ export interface Conversion {
  */
 const WORKING_SCALE = 12;
 
-/** The exchange rates of a setup; of several for a pair the newest `asOf` counts, of equal ones the first. */
+/** Any day is before it: the rates as they are, whatever the day. */
+const EVER = "9999-12-31";
+
+/**
+ * The exchange rates of a setup on a day: of several for a pair the newest that is not after it counts, else the earliest;
+ * of equal ones the first. Made without a day the newest count.
+ */
 export class ExchangeRates {
   private readonly pairs = new Map<string, ExchangeRate>();
   private readonly found = new Map<string, Conversion | undefined>();
+  private readonly days = new Map<string, ExchangeRates>();
+  /** The days on which other rates begin to count, ascending. */
+  private readonly turns: readonly string[];
 
   constructor(
-    rates: readonly ExchangeRate[],
+    private readonly rates: readonly ExchangeRate[],
     private readonly home: string,
+    private readonly day = EVER,
   ) {
     for (const rate of rates) {
       const key = `${rate.from}>${rate.to}`;
       const known = this.pairs.get(key);
-      if (!known || known.asOf < rate.asOf) this.pairs.set(key, rate);
+      if (!known || this.isBetter(rate, known)) this.pairs.set(key, rate);
     }
+    this.turns = [...new Set(rates.map(({ asOf }) => asOf))].sort();
+  }
+
+  private isBetter(rate: ExchangeRate, known: ExchangeRate): boolean {
+    if (known.asOf > this.day) return rate.asOf < known.asOf;
+    return rate.asOf <= this.day && rate.asOf > known.asOf;
+  }
+
+  /** The rates that count on a day (`YYYY-MM-DD`); the same object for days between which none begins. */
+  on(day: string): ExchangeRates {
+    const last = this.turns.findLast((asOf) => asOf <= day) ?? "";
+    let found = this.days.get(last);
+    if (!found) {
+      found =
+        last === this.turns.at(-1) || this.turns.length === 0
+          ? this
+          : new ExchangeRates(this.rates, this.home, last);
+      this.days.set(last, found);
+    }
+    return found;
   }
 
   /** Direct, else inverse, else through the home currency; `undefined` when none of them is known. */

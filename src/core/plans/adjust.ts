@@ -2,6 +2,7 @@ import { moneyText } from "../money/currency";
 import { convert } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import { compileAmount, type AmountBasis, type CompiledAmount } from "../rules/amount";
+import { allHold, compileConditions, type Charts, type CompiledCondition } from "../rules/condition";
 import type { Facts } from "../rules/facts";
 import { isMissing } from "../rules/measured";
 import type { Offer } from "../setup/offer";
@@ -12,6 +13,7 @@ import { rejectMissing, type SellContext } from "./sell-context";
 
 interface CompiledAddition {
   readonly name: string;
+  readonly when: readonly CompiledCondition[];
   readonly amount: CompiledAmount;
   readonly chargeType: string | undefined;
   readonly showSeparately: boolean;
@@ -22,7 +24,7 @@ export type CompiledRounding =
   | { readonly kind: "step"; readonly step: Decimal; readonly mode: "up" | "nearest" }
   | { readonly kind: "ending"; readonly ending: Decimal; readonly every: Decimal };
 
-/** An offer's adjustments, read once. Amounts are money of the home currency; a rounding is of the quote's. */
+/** An offer's adjustments, read once. Amounts are money of the offer's currency; a rounding is of the quote's. */
 export interface CompiledAdjustments {
   readonly marginPercent: Decimal | undefined;
   readonly additions: readonly CompiledAddition[];
@@ -45,12 +47,17 @@ export interface Adjusted {
   readonly additions: readonly Addition[];
 }
 
-export function compileAdjustments(adjust: NonNullable<Offer["adjust"]>, path: string): CompiledAdjustments {
+export function compileAdjustments(
+  adjust: NonNullable<Offer["adjust"]>,
+  charts: Charts,
+  path: string,
+): CompiledAdjustments {
   const bound = (text: string | undefined) => (text === undefined ? undefined : Decimal.of(text));
   return {
     marginPercent: bound(adjust.marginPercent),
     additions: (adjust.additions ?? []).map((addition, index) => ({
       name: addition.name,
+      when: compileConditions(addition.when, charts),
       amount: compileAmount(addition.amount),
       chargeType: addition.chargeType,
       showSeparately: addition.showSeparately === true,
@@ -86,8 +93,8 @@ export function roundCharge(amount: Decimal, rounding: CompiledRounding): Decima
  * A plan's charge with margin, additions, minimum, maximum and rounding, in this order; in the quote's currency, not
  * rounded to money yet. Percents of an addition are of the charge after the margin (`freight`), of all so far
  * (`subtotal`), of the cost, or of the goods without tax; "per kg" is actual weight; the fuel index is that of the
- * carriers that ship. Fails with `weight-missing` or
- * `no-exchange-rate`.
+ * carriers that ship. An addition counts where all its conditions hold. Fails with `weight-missing`, `size-missing` or
+ * `no-exchange-rate`, also where such a condition can't be decided.
  */
 export function adjust(
   adjustments: CompiledAdjustments,
@@ -148,7 +155,9 @@ function withAdditions(
   let amount = freight;
   const found: Addition[] = [];
   for (const addition of additions) {
-    const value = addition.amount.value(basisOf(freight, amount, part));
+    const applies = allHold(addition.when, facts);
+    if (applies === false) continue;
+    const value = applies === true ? addition.amount.value(basisOf(freight, amount, part)) : applies;
     if (isMissing(value))
       return refused(rejectMissing(value, facts.measures, facts.journey, context, addition.path));
     amount = amount.plus(value);

@@ -4,7 +4,7 @@ import type { ItemException } from "../setup/offer";
 import { compilePlace, isIn, narrowness, type CompiledPlace } from "../zones/compiled-place";
 import type { Place } from "../zones/zone-index";
 
-/** What an exception does: money is the home currency's, for each piece. */
+/** What an exception does: money for each piece, of its offer's currency, else of the home currency. */
 export type ExceptionEffect =
   | { readonly kind: "instead" | "extra"; readonly amount: Decimal }
   | { readonly kind: "ban" | "shipsFree" };

@@ -1,5 +1,5 @@
 import { moneyText } from "../money/currency";
-import { convert } from "../money/exchange";
+import { convert, type Conversion } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { Charts } from "../rules/condition";
@@ -137,34 +137,50 @@ function exceptionAmounts(
   context: SellContext,
   trace?: Trace,
 ): Outcome<Decimal> {
-  const { fromHome } = facts.journey;
-  let home = Decimal.zero;
+  // an exception that names its offer is in the offer's money, any other in the home currency
+  const own = new Money(facts.journey.fromHome, context.homeCurrency);
+  const business = new Money(context.ofBusiness, context.ofBusiness?.from ?? context.homeCurrency);
   for (const [line, exception] of of) {
     if (exception.effect.kind === "ban") continue;
     const { effect, path } = exception;
     const each = "amount" in effect ? effect.amount : Decimal.zero;
     const amount = each.times(Decimal.whole(line.quantity));
-    home = home.plus(amount);
+    const money = exception.offer === undefined ? business : own;
+    money.total = money.total.plus(amount);
     trace?.add(
       "item-exception",
       {
         sku: line.item.sku,
         pieces: line.quantity,
         effect: effect.kind,
-        each: { amount: moneyText(each, context.homeCurrency), currency: context.homeCurrency },
+        each: { amount: moneyText(each, money.currency), currency: money.currency },
       },
-      moneyText(amount, context.homeCurrency),
+      moneyText(amount, money.currency),
       path,
     );
   }
-  if (home.sign === 0) return given(home);
-  if (!fromHome)
-    return refused(
-      rejectMissing("no-exchange-rate", facts.measures, facts.journey, context, "itemExceptions"),
-    );
-  const converted = convert(home, fromHome);
-  explainConversion(home, converted, fromHome, trace);
-  return given(converted);
+  let sum = Decimal.zero;
+  for (const { total, conversion } of [own, business]) {
+    if (total.sign === 0) continue;
+    if (!conversion)
+      return refused(
+        rejectMissing("no-exchange-rate", facts.measures, facts.journey, context, "itemExceptions"),
+      );
+    const converted = convert(total, conversion);
+    explainConversion(total, converted, conversion, trace);
+    sum = sum.plus(converted);
+  }
+  return given(sum);
+}
+
+/** What adds up in one currency, and how it becomes the quote's. */
+class Money {
+  total = Decimal.zero;
+
+  constructor(
+    readonly conversion: Conversion | undefined,
+    readonly currency: string,
+  ) {}
 }
 
 function bareCharge(

@@ -1,4 +1,4 @@
-import type { ExchangeRates } from "../money/exchange";
+import type { Conversion, ExchangeRates } from "../money/exchange";
 import type { Journey } from "../rules/journey";
 import type { Missing } from "../rules/measured";
 import type { Measures } from "../parcels/measures";
@@ -9,7 +9,10 @@ import type { Decimal } from "../money/decimal";
 /** What price plans may read beside the part they charge for. */
 export interface SellContext {
   readonly exchange: ExchangeRates;
+  /** The currency of the amounts typed in the offer: its own, else the home currency. */
   readonly homeCurrency: string;
+  /** From the business's home currency, in which exceptions are that name no offer; `undefined` without a rate. */
+  readonly ofBusiness: Conversion | undefined;
   readonly tariffs: ReadonlyMap<string, CompiledTariff>;
 }
 

@@ -62,7 +62,7 @@ describe("surcharges", () => {
     expect(list(ten("subtotal"), { fixed: "1" })).toBe("5.62");
   });
 
-  test("the fuel index of the order's day; before the first there is none", () => {
+  test("the fuel index of the day of handing over; before the first there is none", () => {
     const fuel = (placedAt: string) =>
       costOf({
         ...service((s, setup) => {
@@ -76,11 +76,11 @@ describe("surcharges", () => {
         }),
         request: { placedAt },
       });
-    // 22:30 in London on the last of February is the first of March in Tallinn
+    // Thursday for Friday; on Friday for the Monday that is in March
     expect([
-      fuel("2026-01-31T12:00:00Z"),
-      fuel("2026-02-28T12:00:00Z"),
-      fuel("2026-02-28T22:30:00Z"),
+      fuel("2026-01-29T08:00:00Z"),
+      fuel("2026-02-26T08:00:00Z"),
+      fuel("2026-02-27T08:00:00Z"),
     ]).toEqual(["4.20", "4.62", "5.04"]);
   });
 

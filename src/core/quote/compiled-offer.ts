@@ -23,6 +23,8 @@ export interface CompiledOffer {
   readonly pricing: Pricing;
   readonly adjustments: CompiledAdjustments | undefined;
   readonly free: CompiledFree | undefined;
+  /** The currency of the amounts typed in it: its own, else the home currency. */
+  readonly currency: string;
   /** Of the offer, for all its charge lines. */
   readonly tax: TaxRate | undefined;
   readonly path: string;
@@ -48,8 +50,9 @@ export function compileOffer(
       charged: offer.charged ?? "perOrder",
       path,
     },
-    adjustments: offer.adjust && compileAdjustments(offer.adjust, `${path}/adjust`),
+    adjustments: offer.adjust && compileAdjustments(offer.adjust, charts, `${path}/adjust`),
     free: offer.free && compileFree(offer.free, charts, `${path}/free`),
+    currency: offer.currency ?? setup.business.homeCurrency,
     tax:
       offer.taxPercent === undefined
         ? undefined

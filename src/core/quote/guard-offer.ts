@@ -2,7 +2,7 @@ import type { OrderLine } from "../parcels/order-line";
 import type { Journey } from "../rules/journey";
 import { classRefusal } from "../services/acceptance";
 import { reject, type Rejection } from "../working/reason";
-import { isIn } from "../zones/compiled-place";
+import { barredPlace } from "../zones/barred-place";
 import type { CompiledOffer } from "./compiled-offer";
 
 /**
@@ -17,7 +17,7 @@ export function guardOffer(
   const { offer, path } = compiled;
   if (!offer.active) return reject("inactive", { what: "offer", name: offer.name }, `${path}/active`);
   return (
-    barredPlace(compiled, journey) ??
+    barredPlace(compiled, journey.place, path) ??
     (journey.needs.poBox && offer.poBox === false
       ? reject("po-box", { name: offer.name }, `${path}/poBox`)
       : undefined) ??
@@ -25,15 +25,6 @@ export function guardOffer(
     bannedItem(compiled, lines, journey) ??
     strangeCustomer(compiled, journey)
   );
-}
-
-function barredPlace({ only, not, path }: CompiledOffer, { place }: Journey): Rejection | undefined {
-  const where = { country: place.country, postcode: place.postcode };
-  const barred = not.findIndex((entry) => isIn(entry, place));
-  if (barred >= 0) return reject("destination", where, `${path}/destinations/not/${barred}`);
-  if (only.length > 0 && !only.some((entry) => isIn(entry, place)))
-    return reject("destination", where, `${path}/destinations/only`);
-  return undefined;
 }
 
 function bannedItem(

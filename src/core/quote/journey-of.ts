@@ -21,6 +21,13 @@ export function journeyOf(
   const instant = Date.parse(placedAt);
   const { day } = localTime(instant, timeZone);
   const handOvers = new Map<string, HandOver | undefined>();
+  const handOverFrom = (origin: string) => {
+    if (!handOvers.has(origin)) {
+      const hours = compiled.origins.get(origin)?.hours;
+      handOvers.set(origin, hours && handOver(hours, instant));
+    }
+    return handOvers.get(origin);
+  };
   return {
     place: {
       country,
@@ -41,15 +48,10 @@ export function journeyOf(
     weekday: weekdayOf(day),
     currency,
     homeCurrency,
-    fromHome: compiled.exchange.find(homeCurrency, currency),
+    fromHome: compiled.exchange.on(dateOf(day)).find(homeCurrency, currency),
     distanceFrom: (origin) => Decimal.of(String(kilometres(compiled, origin, country) ?? UNKNOWN_DISTANCE)),
-    handOverFrom: (origin) => {
-      if (!handOvers.has(origin)) {
-        const hours = compiled.origins.get(origin)?.hours;
-        handOvers.set(origin, hours && handOver(hours, instant));
-      }
-      return handOvers.get(origin);
-    },
+    handOverFrom,
+    billedOn: (origin) => dateOf(handOverFrom(origin)?.day ?? day),
   };
 }
 

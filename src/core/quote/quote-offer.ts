@@ -36,10 +36,24 @@ export function quoteOffer(
   if (!choice.ok) return withhold(choice.rejection.rejection, choice.rejection.because());
   const { assignment } = choice.value;
   if (trace) explainShipments(order, compiled, choice.value, trace);
-  const part = partOfShipments(order.journey, assignment.shipments, assignment.cost);
-  const charge = chargeOf(order, compiled, part, trace);
+  const { journey, sell } = moneyOf(order, compiled);
+  const part = partOfShipments(journey, assignment.shipments, assignment.cost);
+  const charge = chargeOf({ ...order, sell }, compiled, part, trace);
   if (!charge.ok) return withhold(charge.rejection);
   return { given: quoted(order, compiled, choice.value, charge.value, trace, steps) };
+}
+
+/** The journey and the context with the offer's own currency where typed amounts are read. */
+function moneyOf({ journey, sell }: OrderContext, { currency }: CompiledOffer) {
+  if (currency === journey.homeCurrency) return { journey, sell };
+  return {
+    journey: {
+      ...journey,
+      homeCurrency: currency,
+      fromHome: sell.exchange.find(currency, journey.currency),
+    },
+    sell: { ...sell, homeCurrency: currency },
+  };
 }
 
 function withheldOffer(

@@ -147,7 +147,7 @@ test.each<[string, string, Case]>([
     "zoneCharts/ALL/entries/0",
     { setup: (s) => (s.zoneCharts[0]!.entries[0]!.zone = null) },
   ],
-  ["no-edition", "tariffs/PARCEL-BUY/editions", { request: { placedAt: "2025-12-31T12:00:00Z" } }],
+  ["no-edition", "tariffs/PARCEL-BUY/editions", { request: { placedAt: "2025-12-30T08:00:00Z" } }],
   [
     "no-rate",
     "tariffs/PARCEL-BUY/editions/2026/rows/0/rates/0",
@@ -324,16 +324,26 @@ test("the tax is the offer's, else the charge type's, else the business's", () =
   ).toBe("0");
 });
 
-test("the day of the order is the business's day: 21:59 and 22:01 in London are two days in Tallinn", () => {
-  const change = (s: Setup) => (s.tariffs[0]!.editions[0]!.to = "2026-12-31");
+/** The offer is priced by a table of its own, like the carrier's but for what is changed. */
+function sold(s: Setup): Setup["tariffs"][number] {
+  const table = { ...structuredClone(s.tariffs[0]!), code: "SELL", name: "Sell", side: "sell" as const };
+  s.tariffs.push(table);
+  s.offers[0]!.plan = { kind: "tariff", tariff: "SELL" };
+  s.offers[0]!.adjust = {};
+  return table;
+}
+
+test("what is sold goes by the business's day: 21:59 and 22:01 in London are two days in Tallinn", () => {
+  const change = (s: Setup) => (sold(s).editions[0]!.to = "2026-12-31");
   expect(reason({ setup: change, request: { placedAt: "2026-12-31T21:59:00Z" } })).toBe("given");
   expect(reason({ setup: change, request: { placedAt: "2026-12-31T22:01:00Z" } })).toBe("no-edition");
 });
 
 test("the last minute of an edition's last day in the business's time zone has its rates, the next minute the next one's", () => {
   const change = (s: Setup) => {
-    const [first] = s.tariffs[0]!.editions;
-    s.tariffs[0]!.editions = [
+    const table = sold(s);
+    const [first] = table.editions;
+    table.editions = [
       { ...first!, to: "2026-12-31" },
       {
         ...first!,
@@ -343,12 +353,65 @@ test("the last minute of an edition's last day in the business's time zone has i
       },
     ];
   };
-  const cost = (placedAt: string) => run({ setup: change, request: { placedAt } }).offers[0]!.cost;
+  const charge = (placedAt: string) => run({ setup: change, request: { placedAt } }).offers[0]!.net;
   // midnight in Tallinn is 22:00 of the day before in UTC
-  expect(cost("2026-12-31T21:59:59Z")).not.toBe("70.00");
-  expect(cost("2026-12-31T22:00:00Z")).toBe("70.00");
-  expect(cost("2026-12-31T23:59:00+02:00")).not.toBe("70.00");
-  expect(cost("2027-01-01T00:00:00+02:00")).toBe("70.00");
+  expect(charge("2026-12-31T21:59:59Z")).not.toBe("70.00");
+  expect(charge("2026-12-31T22:00:00Z")).toBe("70.00");
+  expect(charge("2026-12-31T23:59:00+02:00")).not.toBe("70.00");
+  expect(charge("2027-01-01T00:00:00+02:00")).toBe("70.00");
+});
+
+test("what carriers bill goes by the day of handing over, which a cut-off and a day off put later", () => {
+  const change = (s: Setup) => {
+    s.origins[0]!.holidays = ["2027-01-01"];
+    s.tariffs[0]!.editions[0]!.to = "2026-12-31";
+  };
+  const given = (placedAt: string) => reason({ setup: change, request: { placedAt } });
+  // on Wednesday for Thursday, the edition's last day; after the cut-off for the Monday after New Year
+  expect(given("2026-12-30T12:00:00Z")).toBe("given");
+  expect(given("2026-12-30T12:01:00Z")).toBe("no-edition");
+});
+
+test("amounts of an offer with a currency of its own are converted from it, exceptions that do not name it from home", () => {
+  const setup = (s: Setup) => {
+    s.exchangeRates = [{ from: "SEK", to: "EUR", rate: "0.1", asOf: "2026-01-01" }];
+    const [offer] = s.offers;
+    offer!.currency = "SEK";
+    offer!.plan = { kind: "flat", amount: "49", per: "order" };
+    offer!.adjust = { minimum: "60", additions: [{ name: "Packing", amount: { fixed: "5" } }] };
+    offer!.free = { anyOf: [{ measure: "goodsValue", op: ">=", value: "200" }] };
+  };
+  const net = (quantity: number, more: (s: Setup) => unknown = () => undefined) =>
+    run({ setup: (s) => [setup(s), more(s)], request: { lines: [{ sku: "BOX", quantity }] } }).offers[0]!.net;
+  // (49 + 5) SEK are raised to 60 SEK, 6.00 EUR; from goods of 200 SEK, 20.00 EUR, on it is free
+  expect(net(1)).toBe("6.00");
+  expect(net(2)).toBe("0.00");
+  // 20 SEK more a piece where the exception names the offer, 20 EUR where it does not
+  expect(net(1, (s) => s.itemExceptions.push({ item: "BOX", offer: "parcel", do: { extra: "20" } }))).toBe(
+    "7.40",
+  );
+  expect(net(1, (s) => s.itemExceptions.push({ item: "BOX", do: { extra: "20" } }))).toBe("25.40");
+});
+
+test("of several exchange rates the newest that is not after the order's day counts, else the earliest", () => {
+  const setup = (s: Setup) => {
+    s.channels[0]!.currency = "SEK";
+    s.offers[0]!.plan = { kind: "flat", amount: "4", per: "order" };
+    s.offers[0]!.adjust = {};
+    s.exchangeRates = [
+      { from: "SEK", to: "EUR", rate: "0.08", asOf: "2026-11-20" },
+      { from: "SEK", to: "EUR", rate: "0.16", asOf: "2026-12-01" },
+      { from: "SEK", to: "EUR", rate: "0.1", asOf: "2026-11-01" },
+    ];
+  };
+  const net = (day: string) => run({ setup, request: { placedAt: `${day}T12:00:00Z` } }).offers[0]!.net;
+  expect(["2026-10-01", "2026-11-19", "2026-11-20", "2026-11-30", "2026-12-01"].map(net)).toEqual([
+    "40.00",
+    "40.00",
+    "50.00",
+    "50.00",
+    "25.00",
+  ]);
 });
 
 test("a request that names what is not there is told where", () => {

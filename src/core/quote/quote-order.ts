@@ -1,3 +1,4 @@
+import { localDate } from "../calendar/local-date";
 import { moneyText } from "../money/currency";
 import { Measures } from "../parcels/measures";
 import type { OrderLine } from "../parcels/order-line";
@@ -77,7 +78,8 @@ function readOrder(
   const strangers = unknownOffers(compiled, request);
   if (strangers.length > 0) return failed(strangers);
   const currency = request.currency ?? channel.currency;
-  const read = readLines(compiled, request, currency, context.items);
+  const day = localDate(request.placedAt ?? context.now, compiled.setup.business.timeZone);
+  const read = readLines(compiled, request, { currency, exchange: compiled.exchange.on(day) }, context.items);
   if (!read.ok) return read;
   const lines = context.altered ? context.altered(read.value) : read.value;
   return { ok: true, value: orderOf(compiled, request, context, channel, lines, ask) };
@@ -91,8 +93,9 @@ function orderOf(
   all: readonly OrderLine[],
   ask?: (question: LiveRequest) => void,
 ): OrderContext {
-  const { exchange, tariffs, setup } = compiled;
+  const { tariffs, setup } = compiled;
   const journey = journeyOf(compiled, request, request.currency ?? channel.currency, request.placedAt ?? now);
+  const exchange = compiled.exchange.on(journey.date);
   const lines = all.filter((line) => line.item.shippable);
   const measures = new Measures(lines);
   const rating = { journey, exchange, liveRates, now, ...(ask ? { ask } : {}) };
@@ -103,7 +106,7 @@ function orderOf(
     measures,
     journey,
     book: new ShipmentBook(measures, rating),
-    sell: { exchange, tariffs, homeCurrency: setup.business.homeCurrency },
+    sell: { exchange, tariffs, homeCurrency: setup.business.homeCurrency, ofBusiness: journey.fromHome },
     sourcing: sourcingOf(compiled, lines, journey),
     withWorking: request.working === true,
     explainOrder: (trace) => explainOrder(trace, all, measures, journey.currency),

@@ -1,4 +1,4 @@
-import { convert } from "../money/exchange";
+import { convert, type ExchangeRates } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import { compileItem, type CompiledItem } from "../parcels/compiled-item";
 import type { OrderLine } from "../parcels/order-line";
@@ -18,7 +18,7 @@ export type ItemLookup = (sku: string) => CompiledItem | undefined;
 export function readLines(
   compiled: CompiledSetup,
   request: QuoteRequest,
-  currency: string,
+  { currency, exchange }: { readonly currency: string; readonly exchange: ExchangeRates },
   items: ItemLookup,
 ): Parsed<OrderLine[]> {
   const problems: Problem[] = [];
@@ -35,7 +35,7 @@ export function readLines(
         data: { list: "origins", code: line.origin },
       });
     if (!item) return;
-    const read = readLine(compiled, line, index, item, currency, includesTax);
+    const read = readLine(compiled, line, index, item, { currency, exchange, includesTax });
     if ("code" in read) problems.push(read);
     else lines.push(read);
   });
@@ -50,18 +50,24 @@ function itemOf(compiled: CompiledSetup, line: RequestLine, items: ItemLookup): 
   );
 }
 
+/** In what prices are read: the quote's currency, by the rates of the order's day, on the channel's tax basis. */
+interface LineMoney {
+  readonly currency: string;
+  readonly exchange: ExchangeRates;
+  readonly includesTax: boolean;
+}
+
 function readLine(
   compiled: CompiledSetup,
   line: RequestLine,
   index: number,
   item: CompiledItem,
-  currency: string,
-  includesTax: boolean,
+  { currency, exchange, includesTax }: LineMoney,
 ): OrderLine | Problem {
   const taxPercent =
     line.taxPercent === undefined ? (item.taxPercent ?? compiled.deliveryTax) : Decimal.of(line.taxPercent);
   const unitPrice =
-    line.unitPrice === undefined ? itemPrice(compiled, item, currency) : Decimal.of(line.unitPrice);
+    line.unitPrice === undefined ? itemPrice(compiled, item, currency, exchange) : Decimal.of(line.unitPrice);
   if (!unitPrice) {
     const from = item.currency ?? compiled.setup.business.homeCurrency;
     return {
@@ -84,8 +90,13 @@ function readLine(
 }
 
 /** An item without a price counts as worth nothing; `undefined` for a price in a currency without a rate. */
-function itemPrice(compiled: CompiledSetup, item: CompiledItem, currency: string): Decimal | undefined {
+function itemPrice(
+  compiled: CompiledSetup,
+  item: CompiledItem,
+  currency: string,
+  exchange: ExchangeRates,
+): Decimal | undefined {
   if (!item.unitPrice) return Decimal.zero;
-  const conversion = compiled.exchange.find(item.currency ?? compiled.setup.business.homeCurrency, currency);
+  const conversion = exchange.find(item.currency ?? compiled.setup.business.homeCurrency, currency);
   return conversion && convert(item.unitPrice, conversion);
 }

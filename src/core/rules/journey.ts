@@ -34,4 +34,6 @@ export interface Journey {
   readonly distanceFrom: (origin: string) => Decimal;
   /** When an origin hands the order over; `undefined` for one that never works. */
   readonly handOverFrom: (origin: string) => HandOver | undefined;
+  /** `YYYY-MM-DD` of that day, which carriers bill by; the order's day for an origin that never works. */
+  readonly billedOn: (origin: string) => string;
 }

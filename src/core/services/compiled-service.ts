@@ -9,6 +9,7 @@ import { compileLimits, type CompiledLimit, type CompiledLimits } from "./compil
 import type { CompiledRate } from "./compiled-rate";
 import { FuelIndex } from "./fuel-index";
 import { risesWithGoods } from "./rises";
+import { compilePlace, type CompiledPlace } from "../zones/compiled-place";
 import { compileSurcharges, type CompiledSurcharge } from "./surcharges";
 
 export interface TransitDays {
@@ -24,6 +25,8 @@ export interface CompiledService {
   readonly carrierDays: WorkingDays;
   readonly fuel: FuelIndex;
   readonly origins: ReadonlySet<string> | undefined;
+  readonly only: readonly CompiledPlace[];
+  readonly not: readonly CompiledPlace[];
   readonly limits: CompiledLimits;
   /** cm³ per kg. */
   readonly cubicCentimetresPerKg: Decimal | undefined;
@@ -61,6 +64,8 @@ export function compileService(
     fuel: new FuelIndex(service.carrier, carrier?.fuelIndex),
     // an empty list is no limit
     origins: service.origins?.length ? new Set(service.origins) : undefined,
+    only: (service.destinations?.only ?? []).map(compilePlace),
+    not: (service.destinations?.not ?? []).map(compilePlace),
     limits: compileLimits(service.limits),
     cubicCentimetresPerKg: density(service.volumetric),
     weightStep: service.weightStep && { base: inKilograms(service.weightStep), typed: service.weightStep },

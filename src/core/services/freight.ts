@@ -51,7 +51,8 @@ function byTariff(
   context: RatingContext,
   trace?: Trace,
 ): Outcome<FreightAnswer> {
-  const { place, date } = facts.journey;
+  const { place, billedOn } = facts.journey;
+  const date = billedOn(facts.origins[0] ?? "");
   const valueOf = tariffValue(facts, context.exchange);
   const rate = tariffRate(tariff, { valueOf, place, origins: facts.origins, date }, trace);
   return rate.ok

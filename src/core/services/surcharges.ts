@@ -15,6 +15,9 @@ import type { FuelIndex } from "./fuel-index";
 export interface CompiledSurcharge {
   readonly code: string;
   readonly name: string;
+  /** Days of handing over, both in. */
+  readonly from: string | undefined;
+  readonly to: string | undefined;
   readonly when: readonly CompiledCondition[];
   readonly amount: CompiledAmount;
   readonly min: Decimal | undefined;
@@ -27,6 +30,8 @@ export function compileSurcharges(service: Service, charts: Charts): CompiledSur
   return (service.surcharges ?? []).map((surcharge) => ({
     code: surcharge.code,
     name: surcharge.name,
+    from: surcharge.from,
+    to: surcharge.to,
     when: compileConditions(surcharge.when, charts),
     amount: compileAmount(surcharge.amount),
     min: bound(surcharge.min),
@@ -59,7 +64,9 @@ export function withSurcharges(
   trace?: Trace,
 ): Outcome<Decimal> {
   let subtotal = freight.amount;
+  const day = facts.journey.billedOn(facts.origins[0] ?? "");
   for (const surcharge of surcharges) {
+    if (!isDue(surcharge, day)) continue;
     const applies = surcharge.when.length === 0 || allHold(surcharge.when, facts);
     if (applies === false) continue;
     const basis = basisOf(freight, subtotal, facts, exchange);
@@ -72,9 +79,13 @@ export function withSurcharges(
   return given(subtotal);
 }
 
+function isDue({ from, to }: CompiledSurcharge, day: string): boolean {
+  return (from === undefined || from <= day) && (to === undefined || day <= to);
+}
+
 function basisOf(freight: Freight, subtotal: Decimal, facts: Facts, exchange: ExchangeRates): AmountBasis {
   const through = (from: string) => (value: Decimal) => into(value, exchange.find(from, freight.currency));
-  const { measures, chargeableWeight, journey } = facts;
+  const { measures, chargeableWeight, journey, origins } = facts;
   return {
     shipments: 1,
     parcels: measures.parcels,
@@ -85,7 +96,7 @@ function basisOf(freight: Freight, subtotal: Decimal, facts: Facts, exchange: Ex
     cost: subtotal,
     goodsValue: () => through(journey.currency)(measures.goodsValue),
     own: through(freight.carrierCurrency),
-    fuelPercent: freight.fuel.on(journey.date)?.percent,
+    fuelPercent: freight.fuel.on(journey.billedOn(origins[0] ?? ""))?.percent,
   };
 }
 
@@ -127,7 +138,8 @@ function explain(
     amount: moneyText(value, freight.currency),
     currency: freight.currency,
   });
-  const fuel = freight.fuel.on(facts.journey.date);
+  const date = facts.journey.billedOn(facts.origins[0] ?? "");
+  const fuel = freight.fuel.on(date);
   const isFuel = "percentFromFuelIndex" in amount;
   trace.add(
     "surcharge-added",
@@ -136,7 +148,7 @@ function explain(
       amount,
       currency: freight.carrierCurrency,
       ...("per" in amount ? { count: countOf(amount.per, basis)?.toString() ?? "" } : {}),
-      ...(isFuel ? { fuelPercent: fuel?.percent.toString() ?? "0", date: facts.journey.date } : {}),
+      ...(isFuel ? { fuelPercent: fuel?.percent.toString() ?? "0", date } : {}),
       when: surcharge.when.map(({ condition }) => condition),
       homeCurrency: facts.journey.homeCurrency,
       added: money(rounded),

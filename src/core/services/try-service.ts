@@ -6,6 +6,7 @@ import { shownIn } from "../units/unit";
 import { given, refused, reject, type Outcome, type Rejection } from "../working/reason";
 import { explainConversion } from "../working/explain-conversion";
 import type { Trace } from "../working/step";
+import { barredPlace } from "../zones/barred-place";
 import { refusal } from "./acceptance";
 import { chargeableWeight, explainChargeableWeight } from "./chargeable-weight";
 import { transitTo, type CompiledService } from "./compiled-service";
@@ -24,6 +25,7 @@ export function tryService(
   const { journey, exchange } = context;
   const stop =
     closed(compiled, shipment) ??
+    barredPlace(compiled, journey.place, compiled.path) ??
     refusal(compiled, journey.needs, shipment.lines) ??
     brokenLimit(compiled, shipment, journey.currency, exchange);
   if (stop) return refused(stop);

@@ -3,10 +3,19 @@ import { amount, minimum } from "./amount";
 import { marginPercent } from "./business";
 import { conditions } from "./condition";
 import { plan } from "./plan";
-import { code, currency, decimal, destination, name, nonNegative, positive, prose } from "./primitives";
+import {
+  code,
+  currency,
+  decimal,
+  destination,
+  destinations,
+  name,
+  nonNegative,
+  positive,
+  prose,
+} from "./primitives";
 
 const codeList = z.array(code).max(500).exactOptional();
-const places = z.array(destination).max(2000).exactOptional();
 
 export const channel = z.strictObject({
   code,
@@ -24,6 +33,8 @@ export const adjustments = z.strictObject({
     .array(
       z.strictObject({
         name,
+        /** Conditions that must all hold for it. */
+        when: conditions.exactOptional(),
         amount,
         chargeType: code.exactOptional(),
         showSeparately: z.boolean().exactOptional(),
@@ -51,13 +62,15 @@ export const offer = z.strictObject({
   services: z.array(code).max(500),
   pick: z.enum(["cheapest", "fastest", "listed"]),
   acrossOrigins: z.enum(["any", "sameService"]),
-  destinations: z.strictObject({ only: places, not: places }).exactOptional(),
+  destinations: destinations.exactOptional(),
   poBox: z.boolean().exactOptional(),
   customerGroups: codeList,
   onlyGoodsClasses: codeList,
   refusesGoodsClasses: codeList,
   couponOnly: z.string().max(100).exactOptional(),
   plan,
+  /** Of all amounts typed in the offer; without it they are in the home currency. */
+  currency: currency.exactOptional(),
   charged: z.enum(["perOrder", "perShipmentSum", "perShipmentHighest"]).exactOptional(),
   adjust: adjustments.exactOptional(),
   free: z
@@ -72,7 +85,7 @@ export const itemException = z.strictObject({
   item: z.string().max(100).exactOptional(),
   goodsClass: code.exactOptional(),
   offer: code.exactOptional(),
-  destinations: places,
+  destinations: z.array(destination).max(2000).exactOptional(),
   do: z.union([
     z.strictObject({ instead: decimal }),
     z.strictObject({ extra: decimal }),

@@ -135,5 +135,10 @@ export const contact = z.strictObject({
   email: z.string().max(254).exactOptional(),
 });
 
+const places = z.array(destination).max(2000).exactOptional();
+
+/** Where something goes alone, and what it is barred from, which goes before; an empty list is no limit. */
+export const destinations = z.strictObject({ only: places, not: places });
+
 export type Destination = z.infer<typeof destination>;
 export type Address = z.infer<typeof address>;

@@ -130,9 +130,10 @@ function ofOffers(offers: Setup["offers"], emit: Emit): void {
     each(emit, "goodsClasses", offer.onlyGoodsClasses, at("onlyGoodsClasses"));
     each(emit, "goodsClasses", offer.refusesGoodsClasses, at("refusesGoodsClasses"));
     emit("chargeTypes", offer.chargeType, at("chargeType"));
-    offer.adjust?.additions?.forEach((entry, i) =>
-      emit("chargeTypes", entry.chargeType, at("adjust", "additions", i, "chargeType")),
-    );
+    offer.adjust?.additions?.forEach((entry, i) => {
+      emit("chargeTypes", entry.chargeType, at("adjust", "additions", i, "chargeType"));
+      ofConditions(entry.when, at("adjust", "additions", i, "when"), emit);
+    });
     ofPlan(offer.plan, at("plan"), emit);
     if (offer.free && "anyOf" in offer.free) ofConditions(offer.free.anyOf, at("free", "anyOf"), emit);
     if (offer.free && "allOf" in offer.free) ofConditions(offer.free.allOf, at("free", "allOf"), emit);

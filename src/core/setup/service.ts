@@ -4,7 +4,9 @@ import { conditions } from "./condition";
 import {
   code,
   currency,
+  date,
   days,
+  destinations,
   length,
   name,
   nonNegative,
@@ -70,15 +72,22 @@ export const rateSource = z.union([
   z.strictObject({ none: z.literal(true) }),
 ]);
 
-export const surcharge = z.strictObject({
-  code,
-  name,
-  when: conditions.exactOptional(),
-  amount,
-  min: minimum,
-  max: minimum,
-  chargeType: code.exactOptional(),
-});
+export const surcharge = z
+  .strictObject({
+    code,
+    name,
+    /** The first and the last day of handing over it counts for, both in; left out: without end. */
+    from: date.exactOptional(),
+    to: date.exactOptional(),
+    when: conditions.exactOptional(),
+    amount,
+    min: minimum,
+    max: minimum,
+    chargeType: code.exactOptional(),
+  })
+  .superRefine(({ from, to }, ctx) => {
+    if (from !== undefined && to !== undefined && to < from) refuse(ctx, "dates-reversed", ["to"]);
+  });
 
 export const service = z.strictObject({
   code,
@@ -87,6 +96,8 @@ export const service = z.strictObject({
   tier: z.enum(["economy", "standard", "express", "freight", "collection"]),
   origins: z.array(code).max(500).exactOptional(),
   transit,
+  /** Where it goes, for services without a chart, and what it is barred from. */
+  destinations: destinations.exactOptional(),
   limits: limits.exactOptional(),
   accepts: accepts.exactOptional(),
   volumetric: z

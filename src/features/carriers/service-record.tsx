@@ -7,6 +7,7 @@ import type { Service } from "@/core/setup/service";
 import {
   DraftChoice,
   DraftPickMany,
+  DraftPlaces,
   DraftSwitch,
   DraftText,
   FindingsNote,
@@ -91,6 +92,22 @@ export function ServiceRecord(props: Props) {
             optional
             none="every origin"
             options={choices.origins}
+          />
+        </Section>
+        <Section name="Goes to">
+          <DraftPlaces
+            label="Only to"
+            path={at("destinations/only")}
+            value={service.destinations?.only}
+            none="wherever its chart goes"
+            width="18rem"
+          />
+          <DraftPlaces
+            label="But not to"
+            path={at("destinations/not")}
+            value={service.destinations?.not}
+            none="no exception"
+            width="18rem"
           />
         </Section>
         <ServiceTransit path={path} transit={service.transit} chart={props.chart} notices={notices} />

@@ -133,6 +133,9 @@ export function ServiceSurcharges({ path, service, choices, chargeTypes, currenc
   );
 }
 
+/** Days count by when the goods are handed over, both in. */
+const day = { placeholder: "2026-11-15", unit: "handed over, the day itself in; empty: always" } as const;
+
 function freeCode(taken: readonly string[]): string {
   let number = taken.length + 1;
   while (taken.includes(`extra-${number}`)) number++;
@@ -174,6 +177,8 @@ function SurchargeFields({
         onCommit={(when) => setWhen(when.length === 0 ? undefined : (when as Json))}
       />
       <div className="mt-1.5">
+        <DraftText label="From" path={at("from")} value={surcharge.from} optional width="7rem" {...day} />
+        <DraftText label="To" path={at("to")} value={surcharge.to} optional width="7rem" {...day} />
         <DraftDecimal
           label="At least"
           path={at("min")}

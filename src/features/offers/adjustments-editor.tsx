@@ -5,7 +5,7 @@ import type { Offer } from "@/core/setup/offer";
 import type { Json } from "@/core/setup/path";
 import { changeAt, DraftDecimal, useDraft, useDraftValue, useNewMember } from "@/features/draft";
 import { movedTo } from "@/features/edits";
-import { AmountEditor, NewAmount, type Choice } from "@/features/rules";
+import { AmountEditor, ConditionsEditor, NewAmount, type Choice, type RuleChoices } from "@/features/rules";
 import { EditField } from "@/ui/fields/edit-field";
 import { useTried } from "@/ui/fields/use-tried";
 import { Trouble } from "@/ui/parts/trouble";
@@ -22,11 +22,12 @@ interface Props {
   /** Of the adjustments. */
   readonly path: string;
   readonly chargeTypes: readonly Choice[];
+  readonly choices: RuleChoices;
   readonly currency: string;
 }
 
 /** What is done with the plan's charge, in its order: margin, additions, bounds, rounding; beside each what the open trial comes to. */
-export function AdjustmentsEditor({ offer, path, chargeTypes, currency }: Props) {
+export function AdjustmentsEditor({ offer, path, chargeTypes, choices, currency }: Props) {
   const running = useRunning(offer.code);
   const { mayEdit, commit } = useDraft();
   const { trouble, tried } = useTried();
@@ -65,6 +66,7 @@ export function AdjustmentsEditor({ offer, path, chargeTypes, currency }: Props)
                   addition={addition}
                   path={`${path}/additions/${i}`}
                   chargeTypes={chargeTypes}
+                  choices={choices}
                   currency={currency}
                   onRemove={() => tried(store(list.filter((_, at) => at !== i)))}
                 />
@@ -147,12 +149,14 @@ function AdditionFields({
   addition: stored,
   path,
   chargeTypes,
+  choices,
   currency,
   onRemove,
 }: {
   readonly addition: Addition;
   readonly path: string;
   readonly chargeTypes: readonly Choice[];
+  readonly choices: RuleChoices;
   readonly currency: string;
   readonly onRemove: () => void;
 }) {
@@ -160,7 +164,7 @@ function AdditionFields({
   const own = useDraftValue<Addition>(path, stored);
   const addition = own.value ?? stored;
   const { trouble, tried } = useTried();
-  const without = (field: "chargeType" | "showSeparately"): Addition => {
+  const without = (field: "chargeType" | "showSeparately" | "when"): Addition => {
     const { [field]: _, ...rest } = addition;
     return rest;
   };
@@ -230,6 +234,19 @@ function AdditionFields({
           </button>
         )}
         <Trouble text={trouble} />
+      </div>
+      <div className="md:ml-[136px]">
+        <ConditionsEditor
+          label={`${addition.name} is added`}
+          path={`${path}/when`}
+          conditions={addition.when ?? []}
+          choices={choices}
+          currency={currency}
+          readOnly={!mayEdit}
+          onCommit={(when) =>
+            own.onCommit(when.length === 0 ? without("when") : { ...addition, when: [...when] })
+          }
+        />
       </div>
     </div>
   );

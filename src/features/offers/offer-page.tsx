@@ -31,7 +31,8 @@ interface Props {
 
 /** An offer read from top to bottom: where and for whom, what stands behind it, what it costs, what is added, when it is free. */
 export function OfferPage(props: Props) {
-  const { offer, channels, services, chargeTypes, choices, homeCurrency, businessTax, notices } = props;
+  const { offer, channels, services, chargeTypes, choices, businessTax, notices } = props;
+  const homeCurrency = offer.currency ?? props.homeCurrency;
   const path = joinPath("offers", offer.code);
   return (
     <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_232px]">
@@ -59,6 +60,7 @@ export function OfferPage(props: Props) {
             choices={choices}
             sellTariffs={props.sellTariffs}
             homeCurrency={homeCurrency}
+            businessCurrency={props.homeCurrency}
             notices={notices}
             former={props.former}
           />
@@ -70,6 +72,7 @@ export function OfferPage(props: Props) {
             path={`${path}/adjust`}
             chargeTypes={chargeTypes}
             currency={homeCurrency}
+            choices={choices}
           />
         </Section>
         <Section name="Free">

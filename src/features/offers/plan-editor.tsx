@@ -4,7 +4,7 @@ import Link from "next/link";
 import type { Offer } from "@/core/setup/offer";
 import type { Terms } from "@/core/setup/amount";
 import type { Plan } from "@/core/setup/plan";
-import { DraftChoice, DraftDecimal, useDraft, useDraftValue, type Notice } from "@/features/draft";
+import { DraftChoice, DraftDecimal, DraftText, useDraft, useDraftValue, type Notice } from "@/features/draft";
 import { TermsEditor, Unfinished, type Choice, type RuleChoices } from "@/features/rules";
 import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
@@ -19,7 +19,10 @@ interface Props {
   readonly path: string;
   readonly choices: RuleChoices;
   readonly sellTariffs: readonly Choice[];
+  /** Of the offer's amounts. */
   readonly homeCurrency: string;
+  /** What they are in where the offer says nothing. */
+  readonly businessCurrency: string;
   readonly notices: readonly Notice[];
   /** Plans the offer had before, the newest of each kind. */
   readonly former: readonly Plan[];
@@ -86,7 +89,15 @@ export function PlanEditor(props: Props) {
         value={offer.charged ?? "perOrder"}
         options={charged}
       />
-      <p className="sr-only">Amounts are in {homeCurrency}.</p>
+      <DraftText
+        label="Amounts are in"
+        path={`${path}/currency`}
+        value={offer.currency}
+        optional
+        width="5rem"
+        placeholder={props.businessCurrency}
+        unit="all that are typed in this offer"
+      />
     </>
   );
 }
