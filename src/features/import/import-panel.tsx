@@ -1,6 +1,6 @@
 "use client";
 
-import { useMemo, useState, type ReactNode } from "react";
+import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { matchColumns, type TableField } from "@/tabular/match-columns";
 import { writeTable } from "@/tabular/write-table";
 import { useDraft, type EditFailure } from "@/features/draft";
@@ -53,6 +53,8 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
     setReading(firstReading(result.table, fields, (head) => recallReading(what, head)));
   };
   const table = useMemo(() => file && below(file.table, reading.head), [file, reading.head]);
+  const panel = useRef<HTMLElement>(null);
+  useEffect(() => intoView(panel.current), [file]);
   const verdicts = useMemo(
     () =>
       table
@@ -72,7 +74,11 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
     onClose();
   };
   return (
-    <section aria-label={`Import ${what}`} className="sheet mb-3 px-3 py-2.5">
+    <section
+      ref={panel}
+      aria-label={`Import ${what}`}
+      className="sheet mb-3 scroll-mt-[76px] scroll-mb-20 px-3 py-2.5"
+    >
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h2>Import {what}</h2>
         <FileLink
@@ -118,6 +124,11 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
       )}
     </section>
   );
+}
+
+/** A panel that opens below what is seen comes into view, also when a file makes it taller. */
+function intoView(panel: HTMLElement | null) {
+  panel?.scrollIntoView({ block: "nearest" });
 }
 
 const unread: HowToRead = { head: 0, columns: new Map(), sign: "," };

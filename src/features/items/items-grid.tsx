@@ -130,7 +130,7 @@ export function ItemsGrid(props: Props) {
       {mayEdit && (
         <p className="mt-1.5 text-soft">
           Weights without a unit are in {units.weight}, sides in {units.length}. <Key>Ctrl D</Key> fills a
-          selection from its first row, <Key>Ctrl Del</Key> takes an item out, <Key>Ctrl Z</Key> undoes.
+          selection from its first row, <Key>Ctrl Del</Key> removes an item, <Key>Ctrl Z</Key> undoes.
         </p>
       )}
       <ItemTools items={items} origins={origins.map(({ code }) => code)} units={units} classes={classes} />
