@@ -16,7 +16,7 @@ import { editDraft, renameInDraft } from "./actions";
 import type { EditAnswer, StoredEdit } from "./answer";
 import { certain } from "./certain";
 import { draftSignals, type DraftSignals } from "./draft-signals";
-import { useTold } from "./use-told";
+import { useTold, type Told } from "./use-told";
 
 /** How the business counts: the units quantities are shown in, and the currency money without another is of. */
 export interface Habits {
@@ -45,8 +45,9 @@ interface Draft {
   /** What undo or redo had to say. */
   readonly notice: string | undefined;
   /** What has just been done, for a moment, so that it can be taken back. */
-  readonly told: string | undefined;
-  readonly tell: (text: string | undefined) => void;
+  readonly told: Told | undefined;
+  /** Says it; `isEdit` is false for what undo does not take back. */
+  readonly tell: (text: string | undefined, isEdit?: boolean) => void;
 }
 
 const Context = createContext<Draft | undefined>(undefined);

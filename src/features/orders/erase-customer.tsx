@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { useDraft } from "@/features/draft";
 import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
@@ -9,19 +10,13 @@ import { eraseCustomer } from "./actions";
 /** Erases the customer of a done order; asked first, for it can't be undone. */
 export function EraseCustomer({ number, name }: { readonly number: string; readonly name: string }) {
   const [asked, setAsked] = useState(false);
-  const [erased, setErased] = useState<number>();
+  const { tell } = useDraft();
   const { busy, trouble, submit } = useSubmit();
   const erase = async () => {
     const answer = await submit(() => eraseCustomer({ number }));
-    if (answer.ok) setErased(answer.value.orders);
+    if (answer.ok) tell(erasedWords(answer.value.orders), false);
     setAsked(false);
   };
-  if (erased !== undefined)
-    return (
-      <p role="status" className="sheet mb-3 border-l-4 border-l-gain px-3 py-1.5">
-        Name and street were erased from {erased === 1 ? "this order" : `${erased} orders`}.
-      </p>
-    );
   return (
     <section aria-label="Erase customer" className="mt-3">
       {asked ? (
@@ -41,4 +36,8 @@ export function EraseCustomer({ number, name }: { readonly number: string; reado
       <Trouble text={trouble} />
     </section>
   );
+}
+
+function erasedWords(orders: number): string {
+  return `Name and street were erased from ${orders === 1 ? "this order" : `${orders} orders`}`;
 }

@@ -68,11 +68,16 @@ export function LineBar({ stops, person, theme, businessName }: Props) {
       )}
       {draft.told !== undefined && (
         <p role="status" className="sheet fixed right-4 bottom-20 z-50 border-l-4 border-l-gain px-3 py-2">
-          {draft.told}
-          {draft.canUndo && (
+          {draft.told.text}
+          {draft.told.isEdit && draft.canUndo && (
             <>
               {" · "}
-              <button type="button" className="link" aria-label={`Undo, ${draft.told}`} onClick={draft.undo}>
+              <button
+                type="button"
+                className="link"
+                aria-label={`Undo, ${draft.told.text}`}
+                onClick={draft.undo}
+              >
                 Undo
               </button>
             </>
