@@ -90,13 +90,13 @@ export function PlanEditor(props: Props) {
         options={charged}
       />
       <DraftText
-        label="Amounts are in"
+        label="Currency"
         path={`${path}/currency`}
         value={offer.currency}
         optional
         width="5rem"
         placeholder={props.businessCurrency}
-        unit="all that are typed in this offer"
+        unit="of all amounts typed in this offer"
       />
     </>
   );
