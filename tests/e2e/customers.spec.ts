@@ -41,6 +41,7 @@ test.describe("an administrator", () => {
     await expect(months).toHaveValue("a year");
     await months.fill("120");
     await months.press("Enter");
+    await expect(months).not.toHaveClass(/border-dashed/);
     await page.goto("/activity");
     await expect(
       page.getByRole("row", { name: /set how long customers' data are kept/ }).first(),
@@ -48,6 +49,7 @@ test.describe("an administrator", () => {
     await page.goto("/people");
     await page.getByRole("textbox", { name: "Months" }).fill("");
     await page.getByRole("textbox", { name: "Months" }).press("Enter");
+    await expect(page.getByRole("textbox", { name: "Months" })).not.toHaveClass(/border-dashed/);
     await page.reload();
     await expect(page.getByRole("textbox", { name: "Months" })).toHaveValue("");
   });

@@ -133,8 +133,8 @@ test.describe
       await expect(rule(3)).toContainText("over 4 and up to and including 12 kg → 15 % of the goods");
 
       const strip = page.getByRole("figure", { name: /What falls to which rule/ });
-      await expect(strip).toContainText("up to and including 4 kg: rule 2");
-      await expect(strip).toContainText("over 12 kg: nothing, no offer");
+      await expect(strip).toContainText("up to and including 4 kg: rule 1 or rule 2, by what else they ask");
+      await expect(strip).toContainText("over 12 kg: rule 1, by what else it asks, or no offer");
       await bench.unfold();
       for (const name of ["one", "second edge in", "third rule", "free by value for one, not the other"]) {
         await bench.pin(line(name));

@@ -1,7 +1,11 @@
+import fc from "fast-check";
+import { anyBusiness } from "../../../tests/support/any-business";
 import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
 import { compileItem } from "../parcels/compiled-item";
 import { compileSetup } from "../quote/compiled-setup";
-import type { QuoteRequest } from "../quote/request";
+import { quote } from "../quote/quote-order";
+import { quoteRequestSchema, type QuoteRequest } from "../quote/request";
+import { parseWith } from "../setup/parse-setup";
 import type { Setup } from "../setup/setup";
 import { Replay, type ReplayOrder } from "./replay";
 import { TotalsCounter } from "./totals";
@@ -103,4 +107,37 @@ test("totals of parts merge into those of the whole", () => {
     merged.merge(part.totals);
   }
   expect(merged.totals).toEqual(whole.totals);
+});
+
+test("of any two businesses a replay says what their own quotes say: the same differs, and nothing of one with itself", () => {
+  fc.assert(
+    fc.property(anyBusiness, anyBusiness, (one, other) => {
+      const [before, after] = [one, { ...one, setup: { ...one.setup, offers: other.setup.offers } }].map(
+        ({ setup }) => sure(compileSetup(setup)),
+      );
+      const items = (compiled: typeof before) => {
+        const list = one.items.map(
+          (item) => [item.sku, compileItem(item, compiled!.defaultWeights)] as const,
+        );
+        const catalogue = new Map(list);
+        return (sku: string) => catalogue.get(sku);
+      };
+      const asked = sure(parseWith(quoteRequestSchema, one.request));
+      const now = "2026-11-24T08:00:00Z";
+      const replayOf = (a: typeof before, b: typeof before) =>
+        [...new Replay(a!, b!, { items: [items(a), items(b)], now }).run([{ request: asked }])][0]!;
+      const same = replayOf(before, before);
+      if ("difference" in same) expect(same.difference).toBeUndefined();
+      const figures = [before, after].map((compiled) => {
+        const result = quote(compiled!, asked, { items: items(compiled), now });
+        return result.ok
+          ? result.value.offers.map(({ offer, net, cost }) => `${offer} ${net} ${cost}`)
+          : "refused";
+      });
+      const replayed = replayOf(before, after);
+      if (JSON.stringify(figures[0]) !== JSON.stringify(figures[1]))
+        expect("difference" in replayed && replayed.difference === undefined).toBe(false);
+    }),
+    { seed: 41, numRuns: 60 },
+  );
 });

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { sql } from "drizzle-orm";
 import demo from "../../../demo/nettle-and-comb.setup.json";
+import { anyBusiness } from "../../../tests/support/any-business";
 import { anySetup } from "../../../tests/support/any-setup";
 import type { PooledDatabase } from "@/db/connect";
 import { freshDatabase } from "../../../tests/support/database";
@@ -46,6 +47,15 @@ test("any setup comes back as it was written, whatever was there before", async 
       expect(await store(setup)).toEqual(setup);
     }),
     { seed: 23, numRuns: 25 },
+  );
+}, 60_000);
+
+test("a whole business comes back as it was written, one put over another", async () => {
+  await fc.assert(
+    fc.asyncProperty(anyBusiness, async ({ setup }) => {
+      expect(await store(setup)).toEqual(setup);
+    }),
+    { seed: 29, numRuns: 25 },
   );
 }, 60_000);
 

@@ -64,6 +64,23 @@ test("a new row on its way stays where it is when the screen shows it stored, an
   expect(typed(afterStoring(followed, sent, stored))).toEqual([[4, 0, "ABRUKA"]]);
 });
 
+test("a new row that was refused is stored whole once its bad cell is typed again, and not before", () => {
+  const typedIn = kept(nothingUnstored, [put(3, 0, "VORMSI"), put(3, 1, "abc")], "pending", islands);
+  const left = leaveRow(typedIn, 3, islands);
+  const refused = afterRefusal(
+    sending(left, outgoing(left, islands, false)),
+    outgoing(left, islands, false),
+    {
+      ok: false,
+      text: "no figure",
+      at: { row: 3, column: 1 },
+    },
+  );
+  expect(leaveRow(refused, 3, islands)).toBe(refused);
+  const mended = leaveRow(kept(refused, [put(3, 1, "13")], "pending", islands), 3, islands);
+  expect(outgoing(mended, islands, false)).toMatchObject([put(3, 0, "VORMSI"), put(3, 1, "13")]);
+});
+
 test("a new row that is emptied again is forgotten", () => {
   const emptied = kept(
     kept(nothingUnstored, [put(3, 0, "V")], "pending", islands),

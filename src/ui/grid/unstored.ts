@@ -85,17 +85,21 @@ export function afterRefusal(
   return { edits, trouble: result.text, at: result.at ?? (sent.length === 1 ? sent[0] : undefined) };
 }
 
-/** The texts of a new row by column, as far as they are typed. */
+/** The texts of a new row by column, as far as they are typed; those that were refused with one of them too. */
 export function pendingRow(unstored: Unstored, row: number): ReadonlyMap<number, string> {
   const cells = new Map<number, string>();
-  for (const edit of unstored.edits.values())
-    if (edit.state === "pending" && edit.row === row && edit.text.trim() !== "")
-      cells.set(edit.column, edit.text);
+  for (const edit of unstored.edits.values()) {
+    const isTyped = edit.state === "pending" || edit.state === "waiting";
+    if (isTyped && edit.row === row && edit.text.trim() !== "") cells.set(edit.column, edit.text);
+  }
   return cells;
 }
 
 /** A new row that is complete waits to be stored; one nothing is typed into any more is forgotten. */
 export function leaveRow(unstored: Unstored, row: number, source: GridSource): Unstored {
+  // what was refused and not typed again is not sent again
+  const isTyped = [...unstored.edits.values()].some((edit) => edit.state === "pending" && edit.row === row);
+  if (!isTyped) return unstored;
   const cells = pendingRow(unstored, row);
   if (cells.size > 0 && source.isComplete?.(cells) === false) return unstored;
   const edits = new Map<string, KeptEdit>();
