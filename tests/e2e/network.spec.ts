@@ -88,6 +88,7 @@ test("days off are clicked, drawn, taken from a calendar file, and copied", asyn
   await page.keyboard.press("Space");
   await expect(day("2026-12-30")).toHaveAttribute("aria-pressed", "true");
   await undo(page);
+  await expect(day("2026-12-30")).toHaveAttribute("aria-pressed", "false");
 
   const calendar = [
     "BEGIN:VCALENDAR",
