@@ -8,6 +8,8 @@ import { hasStock } from "./assign-lines";
 /** So many origins, and so many lines (or pieces) that have a choice, are gone through whatever the tables look like. */
 const MOST_ORIGINS = 8;
 const MOST_FREE = 10;
+/** Lines that are rated for it at most, counted in every shipment: an order of thousands of tied lines is not gone through. */
+const MOST_RATED = 400_000;
 
 export interface PartitionQuestion {
   readonly lines: readonly OrderLine[];
@@ -34,8 +36,8 @@ interface Unit {
 }
 
 /**
- * The best way of shipping and the next best after it, or `undefined` where there are too many origins or choices to be gone
- * through, or where an offer's shipments depend on each other. An empty list: there is no way.
+ * The best way of shipping and the next best after it, or `undefined` where there are too many origins, choices or lines to be
+ * gone through, or where an offer's shipments depend on each other. An empty list: there is no way.
  *
  * Every set of the lines that have a choice is rated once for each origin (at most 8 × 2¹⁰ shipments); then, origin after
  * origin, the best division of each set is made of a part for that origin and the best division of the rest. Figures add up
@@ -47,6 +49,7 @@ export function bestPartitions(question: PartitionQuestion): readonly Way[] | un
   const units = unitsOf(question);
   const free = units.filter(({ at }) => at.length > 1);
   if (free.length > MOST_FREE || units.some(({ at }) => at.length === 0)) return undefined;
+  if (lines.length * origins.length * 2 ** free.length > MOST_RATED) return undefined;
   const fixed = origins.map((_, place) => units.filter(({ at }) => at.length === 1 && at[0] === place));
   const table = origins.map((_, place) => new Shipments(question, place, fixed[place] ?? [], free));
   const services = servicesOf(table, free.length);

@@ -393,6 +393,25 @@ test("beyond what can be proven it is never worse than five thousand ways at ran
   );
 });
 
+test("thousands of lines tied to two places and ten that are not end soon, told as not proven", () => {
+  const count = 5000;
+  const allowed = Array.from({ length: count }, (_, i) => (i < 10 ? ["A", "B"] : [i % 2 === 0 ? "A" : "B"]));
+  let rated = 0;
+  const costOf: CostOf = (_, part) => {
+    rated += part.length;
+    return part.length;
+  };
+  const lines = allowed.map((_, i) => line(i));
+  const result = chooseOrigins(
+    sourcingQuestion(lines, wholly(lines, allowed), origins, sourcing(["lowestCost"])),
+    undefined,
+    raterOf(costOf, true, true),
+  );
+  expect(costIn(result)).toBe(count);
+  expect(result.ok && result.value.decision().proven).toBe(false);
+  expect(rated).toBeLessThan(20 * count);
+});
+
 test("pins go before a whole order from one place; the rest leaves together", () => {
   const lines = [{ ...line(0), pinned: "A" }, { ...line(1), pinned: "B" }, line(2), line(3)];
   const result = chooseOrigins(
