@@ -112,3 +112,17 @@ test("an exception said to be beaten is never the one that counts", () => {
     { numRuns: 2_000 },
   );
 });
+
+test("an exception's money is its offer's where that has a currency of its own", () => {
+  const found = rules((setup) => {
+    setup.offers[0]!.currency = "SEK";
+    setup.itemExceptions = [
+      { item: "HIVE", offer: setup.offers[0]!.code, do: { extra: "20" } },
+      { item: "HIVE", do: { extra: "2" } },
+    ];
+  });
+  expect(found.flatMap((rule) => (rule.kind === "exception" ? [rule.currency] : []))).toEqual([
+    "SEK",
+    undefined,
+  ]);
+});

@@ -30,6 +30,8 @@ export type ItemRule =
       readonly by: "item" | "goodsClass" | "all";
       /** `undefined`: any. */
       readonly offer: string | undefined;
+      /** Of its money, where its offer has a currency of its own; else the home currency. */
+      readonly currency: string | undefined;
       readonly destinations: readonly Destination[];
       /** Whether an exception that is more specific goes before it everywhere it could count. */
       readonly isBeaten: boolean;
@@ -143,7 +145,7 @@ function tooHeavy({ services, goodsClasses }: ItemSetup, item: Item): ItemRule[]
   });
 }
 
-function exceptions({ itemExceptions }: ItemSetup, item: Item): ItemRule[] {
+function exceptions({ itemExceptions, offers }: ItemSetup, item: Item): ItemRule[] {
   const own = itemExceptions.flatMap((exception, index) => {
     if (exception.item !== undefined && exception.item !== item.sku) return [];
     if (exception.goodsClass !== undefined && exception.goodsClass !== item.goodsClass) return [];
@@ -162,6 +164,7 @@ function exceptions({ itemExceptions }: ItemSetup, item: Item): ItemRule[] {
     effect: exception.do,
     by,
     offer: exception.offer,
+    currency: offers.find(({ code }) => code === exception.offer)?.currency,
     destinations: exception.destinations ?? [],
     isBeaten: own.slice(0, i).some((other) => beats(other.exception, exception)),
     source: joinPath("itemExceptions", index),

@@ -55,12 +55,20 @@ export function surchargeSentences(
   { surcharges = [] }: Pick<Service, "surcharges">,
   currencies: Currencies,
 ): string[] {
-  return surcharges.map(({ name, when = [], amount, min, max }) => {
+  return surcharges.map(({ name, from, to, when = [], amount, min, max }) => {
     const condition = when.length === 0 ? "" : ` (${conditionsSentence(when, currencies.home)})`;
     const bounds = [
       min === undefined ? "" : `, at least ${min} ${currencies.carrier}`,
       max === undefined ? "" : `, at most ${max} ${currencies.carrier}`,
     ].join("");
-    return `${name}${condition}: ${amountWords(amount, currencies.carrier)}${bounds}.`;
+    return `${name}${condition}: ${amountWords(amount, currencies.carrier)}${bounds}${daysWords(from, to)}.`;
   });
+}
+
+/** Days of handing over, both in; nothing where it always counts. */
+function daysWords(from: string | undefined, to: string | undefined): string {
+  if (from === undefined && to === undefined) return "";
+  const begin = from === undefined ? "" : ` from ${from}`;
+  const end = to === undefined ? " on" : ` up to and including ${to}`;
+  return `, handed over${begin}${end}`;
 }

@@ -35,11 +35,11 @@ export function appliesWords(rule: ItemRule, currency: string, offerName: (code:
 }
 
 function exceptionWords(
-  { effect, by, offer, destinations, isBeaten }: Extract<ItemRule, { kind: "exception" }>,
-  currency: string,
+  { effect, by, offer, currency, destinations, isBeaten }: Extract<ItemRule, { kind: "exception" }>,
+  homeCurrency: string,
   offerName: (code: string) => string,
 ): string {
-  const money = typeof effect === "string" ? "" : ` ${currency} a piece`;
+  const money = typeof effect === "string" ? "" : ` ${currency ?? homeCurrency} a piece`;
   const where = destinations.length === 0 ? "" : ` to ${destinations.map(destinationText).join(", ")}`;
   const offers = offer === undefined ? "by every offer" : `by ${offerName(offer)}`;
   const beaten = isBeaten ? "; a more specific one goes before it" : "";

@@ -49,7 +49,8 @@ export function ItemExceptions({ exceptions, items, itemSetup, currency, notices
       <h2 className="mb-1">
         Item exceptions{" "}
         <span className="font-normal text-soft">
-          banned, ships free, instead 9.00, extra 2.50: {currency} a piece, converted for other channels
+          banned, ships free, instead 9.00, extra 2.50: {currency} a piece, or the currency of the offer it
+          names; converted for other channels
         </span>
       </h2>
       <DraftTable

@@ -9,9 +9,9 @@ const pers = {
   kg: "for each kg of actual weight",
 } as const;
 
-/** A price plan in one sentence. */
+/** A price plan in one sentence; its amounts are in the offer's own currency, else in the home currency. */
 export function planWords(offer: Offer, homeCurrency: string): string {
-  const { plan, charged = "perOrder" } = offer;
+  const { plan, charged = "perOrder", currency = homeCurrency } = offer;
   const several =
     charged === "perOrder"
       ? ""
@@ -21,9 +21,9 @@ export function planWords(offer: Offer, homeCurrency: string): string {
   const margin = offer.adjust?.marginPercent;
   if (plan.kind === "costPlus")
     return `what it costs us${margin === undefined ? "" : ` + ${margin} %`}${several}`;
-  if (plan.kind === "flat") return `${plan.amount} ${homeCurrency} ${pers[plan.per]}${several}`;
+  if (plan.kind === "flat") return `${plan.amount} ${currency} ${pers[plan.per]}${several}`;
   if (plan.kind === "tariff") return `the sell tariff ${plan.tariff}${several}`;
-  if (plan.kind === "terms") return `${termsWords(plan.terms, homeCurrency)}${several}`;
+  if (plan.kind === "terms") return `${termsWords(plan.terms, currency)}${several}`;
   return plan.kind === "ladder"
     ? `a ladder of ${plan.rules.length} rules${several}`
     : `by goods class, ${plan.combine === "sum" ? "added up" : "the highest"}${several}`;
