@@ -43,7 +43,7 @@ test("a messy file of items: head, sign and units are said, rows shown as they w
   await panel.getByLabel("Decimal sign").selectOption(".");
   await expect(shown(7)).toContainText("1000");
   const download = page.waitForEvent("download");
-  await panel.getByRole("button", { name: "Download them" }).click();
+  await panel.getByRole("button", { name: "CSV of what is refused" }).click();
   const refused = readFileSync(await (await download).path(), "utf8");
   expect(refused).toContain("JAR-4");
   expect(refused).toContain("Line 7 is about the same");

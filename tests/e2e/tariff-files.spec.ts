@@ -36,8 +36,8 @@ test("a messy list of two services becomes two right tariffs, is taken back whol
   await put(page, "messy.csv", messy);
   await expect(page.getByLabel("Unit of the file")).toHaveValue("g");
   await expect(page.getByLabel("Decimal sign")).toHaveValue(",");
-  const status = page.getByRole("status").filter({ hasText: "left out" });
-  await expect(status).toContainText("8 new · 0 changed · 0 the same · 2 left out");
+  const status = page.getByRole("status").filter({ hasText: "unchanged" });
+  await expect(status).toContainText("8 new · 0 changed · 0 unchanged · 2 refused");
   await expect(page.getByRole("grid")).toContainText("“on request” in price is no figure.");
   await expect(page.getByRole("grid")).toContainText("“Atlantis” is no country.");
   // by keys alone: the huge last bounds are "and above", one hole is closed
@@ -48,7 +48,7 @@ test("a messy list of two services becomes two right tariffs, is taken back whol
   await expect(page.getByRole("region", { name: "Where breaks do not meet" })).toContainText(
     "one step after the one before ends: 3000 to 3001, 10000 to 10001 g",
   );
-  const leftOut = (await given(page, "CSV of what is left out")).toString();
+  const leftOut = (await given(page, "CSV of what is refused")).toString();
   expect(leftOut).toContain('Atlantis,0,3000,"14,20",12,“Atlantis” is no country.');
   const store = page.getByRole("button", { name: "Store 2 tariffs" });
   await store.focus();
@@ -98,8 +98,8 @@ test("what is given out comes in again unchanged, as a table and as a list, CSV 
     const file = await given(page, button);
     await page.getByRole("link", { name: "Import" }).click();
     await put(page, name, file);
-    await expect(page.getByRole("status").filter({ hasText: "left out" })).toContainText(
-      /^0 new · 0 changed · \d+ the same · 0 left out/,
+    await expect(page.getByRole("status").filter({ hasText: "unchanged" })).toContainText(
+      /^0 new · 0 changed · \d+ unchanged · 0 refused/,
     );
   }
 });
@@ -120,7 +120,7 @@ test("a table changed in a spreadsheet replaces the edition's, with what it chan
     .join("\r\n");
   await page.getByRole("link", { name: "Import" }).click();
   await put(page, "table.csv", semicolons);
-  await expect(page.getByRole("status").filter({ hasText: "left out" })).toContainText("1 changed");
+  await expect(page.getByRole("status").filter({ hasText: "unchanged" })).toContainText("1 changed");
   await expect(page.getByRole("grid")).toContainText(`instead of ${cells[1]!}`);
   await page.getByRole("button", { name: "Store the tariff" }).click();
   const grid = page.getByRole("grid");

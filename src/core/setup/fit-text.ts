@@ -50,7 +50,7 @@ export function fitText(input: unknown, mostValues = Infinity): FitText {
       if (!bad && UNFIT.test(key)) bad = "bad-text";
       if (bad) return record;
       path.pop();
-      if (next !== record[key]) copy = { ...(copy ?? record), [key]: next };
+      if (next !== record[key]) (copy ??= { ...record })[key] = next;
     }
     return copy ?? record;
   };

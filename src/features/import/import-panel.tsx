@@ -2,11 +2,10 @@
 
 import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { matchColumns, type TableField } from "@/tabular/match-columns";
-import { writeTable } from "@/tabular/write-table";
 import { useDraft, type EditFailure } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
-import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
-import { download } from "./download";
+import { FileDrop } from "./file-drop";
+import { RefusedFile } from "./file-rows";
 import {
   below,
   firstReading,
@@ -81,16 +80,12 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
     >
       <div className="mb-2 flex flex-wrap items-center gap-3">
         <h2>Import {what}</h2>
-        <FileLink
-          words={file ? "Another file" : "Choose a file"}
-          accept={fromJson ? `${TABLE_FILES},.json` : TABLE_FILES}
+        <FileDrop
+          file={file && { name: file.name, how: file.how }}
+          {...(fromJson ? { also: ".json" } : {})}
+          hint="CSV or XLSX with a head; commas, semicolons or tabs; decimal comma or point"
           onFile={(picked) => void open(picked)}
         />
-        <span className="text-soft">
-          {file
-            ? `${file.name}: ${file.how}`
-            : "CSV or XLSX with a head; commas, semicolons or tabs; decimal comma or point"}
-        </span>
         <Button kind="quiet" className="ml-auto" onClick={onClose}>
           Close
         </Button>
@@ -197,25 +192,16 @@ function Preview({
   readonly onTake: () => void;
 }) {
   const counts = countVerdicts(verdicts);
-  const takeHome = () =>
-    download(
-      `refused ${name.replace(/\.[^.]*$/, "")}.csv`,
-      writeTable([...head, "why"], refusedRows(verdicts)),
-    );
   return (
     <>
-      <p className="my-2" aria-live="polite">
-        <b>{counts.taken}</b> to import{counts.mended > 0 && <>, {counts.mended} of them with a note</>} ·{" "}
-        {counts.same} unchanged · <b className={counts.refused > 0 ? "text-loss" : ""}>{counts.refused}</b>{" "}
-        refused
-        {counts.refused > 0 && (
-          <>
-            {" "}
-            <button type="button" className="link" onClick={takeHome}>
-              Download them
-            </button>
-          </>
-        )}
+      <p className="my-2 flex flex-wrap items-center gap-x-3" aria-live="polite">
+        <span>
+          {" "}
+          <b>{counts.taken}</b> to import{counts.mended > 0 && <>, {counts.mended} of them with a note</>} ·{" "}
+          {counts.same} unchanged · <b className={counts.refused > 0 ? "text-loss" : ""}>{counts.refused}</b>{" "}
+          refused
+        </span>
+        <RefusedFile fileName={name} head={head} rows={refusedRows(verdicts)} />
       </p>
       <VerdictTable verdicts={verdicts} fields={fields} />
       <div className="mt-2 flex items-center gap-3">
@@ -228,9 +214,10 @@ function Preview({
   );
 }
 
-/** The refused rows as they stand in the file, each with its reason at the end. */
-function refusedRows(verdicts: readonly RowVerdict<unknown>[]): string[][] {
-  return verdicts.flatMap(({ row, verdict }) => (verdict.kind === "refused" ? [[...row, verdict.why]] : []));
+function refusedRows(verdicts: readonly RowVerdict<unknown>[]) {
+  return verdicts.flatMap(({ row, line, verdict }) =>
+    verdict.kind === "refused" ? [{ cells: row, line, why: verdict.why }] : [],
+  );
 }
 
 function ColumnChoices({

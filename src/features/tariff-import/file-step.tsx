@@ -1,7 +1,7 @@
 "use client";
 
+import { FileDrop } from "@/features/import";
 import { Button } from "@/ui/parts/button";
-import { FileLink, TABLE_FILES } from "@/ui/parts/file-link";
 import type { OpenFile } from "./use-tariff-file";
 
 interface Props {
@@ -23,29 +23,14 @@ export function FileStep({ file, sheets, onFile, onSheets, known }: Props) {
     (file?.sheets ?? []).reduce((sum, sheet) => sum + sheet[what], 0),
   );
   return (
-    <section
-      aria-label="The file"
-      className="sheet mb-3 border-dashed px-4 py-3"
-      onDragOver={(event) => event.preventDefault()}
-      onDrop={(event) => {
-        event.preventDefault();
-        const [dropped] = event.dataTransfer.files;
-        if (dropped) onFile(dropped);
-      }}
-    >
-      <p>
-        <FileLink words={file ? "Another file" : "Choose a file"} accept={TABLE_FILES} onFile={onFile} />{" "}
-        {file ? (
-          <>
-            <b className="ml-2">{file.name}</b> <span className="text-soft">{file.how}</span>
-            {known && <span className="text-soft"> · read as the last file with these heads was</span>}
-          </>
-        ) : (
-          <span className="text-soft">
-            or drop it here: CSV or XLSX, a row a rate or zones against weights, in any language's figures
-          </span>
-        )}
-      </p>
+    <section aria-label="The file" className="sheet mb-3 border-dashed px-4 py-3">
+      <FileDrop
+        file={file}
+        hint="CSV or XLSX, a row a rate or zones against weights, in any language's figures"
+        onFile={onFile}
+      >
+        {file && known && <span className="text-soft"> · read as the last file with these heads was</span>}
+      </FileDrop>
       {file && file.sheets.length > 1 && (
         <div role="group" aria-label="Sheets" className="mt-2 flex flex-wrap gap-1.5">
           {file.sheets.map((sheet, at) => (
@@ -69,7 +54,7 @@ export function FileStep({ file, sheets, onFile, onSheets, known }: Props) {
       {(errors ?? 0) > 0 && (
         <p className="mt-1 text-loss">
           {errors} {errors === 1 ? "formula of it ends" : "formulas of it end"} in an error; rows that need
-          them are left out.
+          them are refused.
         </p>
       )}
     </section>
