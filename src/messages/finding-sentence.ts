@@ -40,6 +40,10 @@ const sentences: Sentences = {
     "No service behind this offer is switched on and leaves from an origin that is.",
   "offer-without-charge": () =>
     "It has no rule and no amount yet: nobody is offered it. Say what it charges, or switch it off.",
+  "cost-gets-tax": (d) =>
+    `Prices in ${list(d.channels)} include tax: what is taken from the cost gets ${d.percent} % first, so that a percentage on cost is earned whole.`,
+  "rounding-of-one-currency": (d) =>
+    `It rounds alike in ${list(d.currencies)}, whose units are worth very different amounts: make an offer for each.`,
   "exchange-rate-missing": (d) =>
     `There is no exchange rate from ${d.from} to ${d.to}, which ${d.neededBy} needs.`,
   "limit-suspicious": (d) => `A limit of ${quantity(d.limit)} looks odd: was it meant in ${d.likely}?`,

@@ -107,6 +107,8 @@ const sentences: Sentences = {
   "surcharge-added": surchargeWords,
   "shipment-cost": (i) => `We pay ${money(i.cost)}.`,
   "costs-added": (i, r) => `${i.shipments} shipments cost ${r ?? ""} together.`,
+  "cost-with-tax": (i, r) =>
+    `Prices here include tax, so the cost gets ⟦${i.percent} %⟧ before it is charged on: ${money(i.cost)} becomes ${r ?? ""}.`,
   "plan-cost-plus": (_, r) => `The ⟦plan⟧ charges what it costs: ${r ?? ""}.`,
   "plan-flat": (i, r) =>
     i.per === "order"

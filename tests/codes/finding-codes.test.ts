@@ -45,6 +45,24 @@ const provoking: Record<FindingCode, [change: Change, source: string, sentence: 
     "tariffs/PARCEL-BUY/editions/2026/rows/1/rates/1",
     "Zone 2: 1000.00 EUR stands beside 9.00 EUR: is a decimal sign missing?",
   ],
+  "cost-gets-tax": [
+    (s) => {
+      s.channels[0]!.pricesIncludeTax = true;
+      s.offers[0]!.taxPercent = "24";
+    },
+    "offers/parcel/plan",
+    "Prices in web include tax: what is taken from the cost gets 24 % first, so that a percentage on cost is earned whole.",
+  ],
+  "rounding-of-one-currency": [
+    (s) => {
+      s.exchangeRates = [{ from: "EUR", to: "SEK", rate: "11", asOf: "2026-01-01" }];
+      s.channels.push({ ...s.channels[0]!, code: "north", name: "North", currency: "SEK" });
+      s.offers[0]!.channels = ["web", "north"];
+      s.offers[0]!.adjust = { rounding: { ending: "0.90" } };
+    },
+    "offers/parcel/adjust/rounding",
+    "It rounds alike in EUR and SEK, whose units are worth very different amounts: make an offer for each.",
+  ],
   "offer-without-charge": [
     ladder({ kind: "ladder", match: "first", rules: [] }),
     "offers/parcel/plan",

@@ -194,6 +194,15 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
   ],
   "shipment-cost": [{}, "We pay 4.20 EUR."],
   "costs-added": [twoPlaces(), "2 shipments cost 8.40 together."],
+  "cost-with-tax": [
+    {
+      setup: (s) => {
+        s.channels[0]!.pricesIncludeTax = true;
+        s.offers[0]!.taxPercent = "24";
+      },
+    },
+    "Prices here include tax, so the cost gets 24 % before it is charged on: 4.20 EUR becomes 5.21.",
+  ],
   "plan-cost-plus": [{}, "The plan charges what it costs: 4.20."],
   "plan-flat": [plan(flat), "A flat 5 EUR for the order."],
   "plan-terms": [

@@ -1,5 +1,10 @@
+import { convert } from "../money/exchange";
+import { Decimal } from "../money/decimal";
+import { taxInPrices } from "../quote/offer-tax";
+import { readsCost } from "../setup/reads-cost";
 import type { CompiledOffer } from "../quote/compiled-offer";
 import type { CompiledSetup } from "../quote/compiled-setup";
+import { tariffOf } from "../services/compiled-rate";
 import type { CompiledService } from "../services/compiled-service";
 import { joinPath } from "../setup/path";
 import type { Plan } from "../setup/plan";
@@ -14,6 +19,8 @@ export function offerFindings(compiled: CompiledSetup): Finding[] {
   return [
     ...offers.filter((offer) => offer.offer.active && !works(compiled, offer)).map(withoutService),
     ...offers.filter(({ offer }) => offer.active && chargesNobody(offer.plan)).map(withoutCharge),
+    ...offers.filter(({ offer }) => offer.active).flatMap((offer) => costGetsTax(compiled, offer)),
+    ...offers.filter(({ offer }) => offer.active).flatMap((offer) => roundsAlike(compiled, offer)),
     ...countriesWithout(compiled),
     ...missingRates(compiled),
   ];
@@ -31,6 +38,40 @@ function chargesNobody(plan: Plan): boolean {
 
 function withoutCharge({ offer, path }: CompiledOffer): Finding {
   return finding("offer-without-charge", "error", { offer: offer.code }, `${path}/plan`);
+}
+
+/** What is taken from the cost is taxed first where prices include tax: before this rule it earned less than it said. */
+function costGetsTax(compiled: CompiledSetup, one: CompiledOffer): Finding[] {
+  const { offer, path } = one;
+  const taxed = offer.channels.filter((code) => compiled.channels.get(code)?.pricesIncludeTax);
+  if (taxed.length === 0 || !readsCost(offer)) return [];
+  const percent = taxInPrices(compiled, one).toString();
+  return [finding("cost-gets-tax", "note", { offer: offer.code, channels: taxed, percent }, `${path}/plan`)];
+}
+
+/** How many times more one currency's unit may be worth than another's before the same step is another price to round to. */
+const ALIKE = 3;
+
+/** A rounding is of the quote's currency: 0.90 suits euros and is nothing in a currency of which eleven make one. */
+function roundsAlike({ channels, exchange }: CompiledSetup, { offer, path }: CompiledOffer): Finding[] {
+  if (!offer.adjust?.rounding) return [];
+  const currencies = [
+    ...new Set(offer.channels.flatMap((code) => channels.get(code)?.currency ?? [])),
+  ].sort();
+  const [first = ""] = currencies;
+  const worth = currencies.flatMap((currency) => {
+    const conversion = exchange.find(first, currency);
+    return conversion ? [Number(convert(Decimal.one, conversion).toString())] : [];
+  });
+  if (Math.max(...worth) <= ALIKE * Math.min(...worth)) return [];
+  return [
+    finding(
+      "rounding-of-one-currency",
+      "warning",
+      { offer: offer.code, currencies },
+      `${path}/adjust/rounding`,
+    ),
+  ];
 }
 
 const isOn = ({ service, carrierActive }: CompiledService) => service.active && carrierActive;
@@ -97,7 +138,8 @@ function missingRates({ channels, offers, exchange, setup }: CompiledSetup): Fin
       if (offer.currency !== undefined)
         need(offer.currency, channel.currency, joinPath("offers", offer.code, "currency"));
       for (const { rate, path, surcharges, carrierCurrency } of services) {
-        if (rate.kind === "tariff") need(rate.tariff.currency, channel.currency, path);
+        const tariff = tariffOf(rate);
+        if (tariff) need(tariff.currency, channel.currency, path);
         if (surcharges.length > 0) need(carrierCurrency, channel.currency, path);
       }
     }

@@ -1,8 +1,10 @@
 import { moneyText } from "../money/currency";
 import { convert } from "../money/exchange";
-import { Decimal } from "../money/decimal";
+import type { Decimal } from "../money/decimal";
 import type { CompiledOffer } from "../quote/compiled-offer";
 import type { CompiledSetup } from "../quote/compiled-setup";
+import { taxInPrices } from "../quote/offer-tax";
+import { withoutTax } from "../tax/without-tax";
 import { dimensionOf } from "../rules/measured";
 import { editionOn, type CompiledTariff } from "../tariffs/compiled-tariff";
 import { rateAt, sampleOf, sampleValue } from "../tariffs/table-sample";
@@ -32,8 +34,7 @@ function zonesBelow(
 ): Finding[] {
   const edition = editionOn(sell, date);
   if (!edition || edition.bands) return [];
-  const includesTax = offer.offer.channels.some((code) => compiled.channels.get(code)?.pricesIncludeTax);
-  const tax = includesTax ? (offer.tax?.numerator ?? compiled.deliveryTax) : Decimal.zero;
+  const tax = taxInPrices(compiled, offer);
   const found: Finding[] = [];
   for (const [zone, row] of edition.rows) {
     const place = sampleOf(sell, zone);
@@ -43,7 +44,7 @@ function zonesBelow(
       const asked = rateAt(sell, place, value, date);
       const buy = asked && cheapest(compiled, offer, sell, place, value, date);
       if (!asked || !buy) continue;
-      const net = asked.times(Decimal.hundred).dividedBy(Decimal.hundred.plus(tax), 10, "halfAwayFromZero");
+      const net = withoutTax(asked, tax);
       if (!net.lessThan(buy.amount)) continue;
       const money = (amount: Decimal) => ({
         amount: moneyText(amount, sell.currency),

@@ -1,5 +1,6 @@
 import { Decimal } from "../money/decimal";
 import { inKilograms } from "../units/unit";
+import { barringList } from "../setup/class-lists";
 import type { Item } from "../setup/item";
 import type { ItemException } from "../setup/offer";
 import { joinPath } from "../setup/path";
@@ -93,22 +94,10 @@ function measures({ goodsClasses }: ItemSetup, item: Item): ItemRule[] {
   return rules;
 }
 
-/** What an offer, a service or an origin has against a class of goods; the place that says so, or `undefined`. */
-function refusal(
-  goodsClass: string | undefined,
-  lists: { readonly onlyGoodsClasses?: readonly string[]; readonly refusesGoodsClasses?: readonly string[] },
-): "onlyGoodsClasses" | "refusesGoodsClasses" | undefined {
-  const { onlyGoodsClasses: only = [], refusesGoodsClasses: refused = [] } = lists;
-  if (goodsClass !== undefined && refused.includes(goodsClass)) return "refusesGoodsClasses";
-  return only.length > 0 && (goodsClass === undefined || !only.includes(goodsClass))
-    ? "onlyGoodsClasses"
-    : undefined;
-}
-
 function refusals({ offers, services, origins }: ItemSetup, { goodsClass }: Item): ItemRule[] {
   const rules: ItemRule[] = [];
   for (const origin of origins) {
-    const field = origin.active ? refusal(goodsClass, origin) : undefined;
+    const field = origin.active ? barringList(origin, goodsClass) : undefined;
     if (field)
       rules.push({
         kind: "origin-refuses",
@@ -117,7 +106,7 @@ function refusals({ offers, services, origins }: ItemSetup, { goodsClass }: Item
       });
   }
   for (const service of services) {
-    const field = service.active && service.accepts ? refusal(goodsClass, service.accepts) : undefined;
+    const field = service.active && service.accepts ? barringList(service.accepts, goodsClass) : undefined;
     if (field)
       rules.push({
         kind: "service-refuses",
@@ -126,7 +115,7 @@ function refusals({ offers, services, origins }: ItemSetup, { goodsClass }: Item
       });
   }
   for (const offer of offers) {
-    const field = offer.active ? refusal(goodsClass, offer) : undefined;
+    const field = offer.active ? barringList(offer, goodsClass) : undefined;
     if (field)
       rules.push({ kind: "offer-refuses", name: offer.name, source: joinPath("offers", offer.code, field) });
   }

@@ -1,7 +1,7 @@
 import type { Change } from "../setup/inverse";
 import { joinPath, type Json } from "../setup/path";
 import type { Destination } from "../setup/primitives";
-import type { Service } from "../setup/service";
+import { tariffCodeOf } from "../setup/service-tariff";
 import type { Setup } from "../setup/setup";
 import type { BoardPlace } from "./coverage";
 
@@ -71,14 +71,8 @@ export function planBoard(setup: Setup, cells: readonly BoardCell[], wish: Board
 /** The chart of the table a service's places are read from. */
 export function chartOf(setup: Setup, service: string): string | undefined {
   const found = setup.services.find((one) => one.code === service);
-  const tariff = found && tariffCode(found);
+  const tariff = found && tariffCodeOf(found.rate);
   return setup.tariffs.find((one) => one.code === tariff)?.zoneChart;
-}
-
-function tariffCode({ rate }: Service): string | undefined {
-  if ("tariff" in rate) return rate.tariff;
-  if ("none" in rate) return undefined;
-  return typeof rate.fallback === "object" && "tariff" in rate.fallback ? rate.fallback.tariff : undefined;
 }
 
 const keyOf = ({ country, subdivision = "" }: BoardPlace) => `${country} ${subdivision}`;

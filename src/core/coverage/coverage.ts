@@ -1,4 +1,4 @@
-import type { CompiledService } from "../services/compiled-service";
+import { tariffOf } from "../services/compiled-rate";
 import { editionOn, type CompiledEdition, type CompiledTariff } from "../tariffs/compiled-tariff";
 import type { CompiledChart } from "../zones/compiled-chart";
 import { isIn } from "../zones/compiled-place";
@@ -43,7 +43,7 @@ export class CoverageMap {
     const service = this.compiled.services.get(code);
     if (!service) return { state: "notInChart", otherwise: 0 };
     if (isBarred(service, place)) return { state: "barred", otherwise: partsOf(service, place.country) };
-    const tariff = tariffOf(service);
+    const tariff = tariffOf(service.rate);
     if (!tariff) return { state: service.rate.kind === "live" ? "live" : "served", otherwise: 0 };
     return this.byTariff(tariff, place);
   }
@@ -79,13 +79,6 @@ export class CoverageMap {
     this.parts.set(chart, counts);
     return counts;
   }
-}
-
-/** The table a service's places are read from: its own, or the one that stands in for live rates. */
-export function tariffOf(service: CompiledService | undefined): CompiledTariff | undefined {
-  const rate = service?.rate;
-  if (!rate) return undefined;
-  return rate.kind === "tariff" ? rate.tariff : rate.kind === "live" ? rate.fallbackTariff : undefined;
 }
 
 type Places = Pick<CompiledOffer, "only" | "not">;

@@ -1,8 +1,6 @@
 import { Decimal } from "../money/decimal";
+import { withoutTax } from "../tax/without-tax";
 import { partOf, type OrderLine } from "./order-line";
-
-/** Digits of a value without tax that is worked out of prices with it. */
-const DERIVED_DIGITS = 10;
 
 /**
  * The value of goods in the quote's currency, without or with tax, after or before line discounts. What the prices say
@@ -45,8 +43,5 @@ function joined(lines: readonly OrderLine[]): readonly OrderLine[] {
 }
 
 function otherBasis(sum: Decimal, percent: Decimal, wanted: "net" | "gross"): Decimal {
-  const withTax = Decimal.hundred.plus(percent);
-  return wanted === "gross"
-    ? sum.times(withTax).percent()
-    : sum.times(Decimal.hundred).dividedBy(withTax, DERIVED_DIGITS, "halfAwayFromZero");
+  return wanted === "gross" ? sum.times(Decimal.hundred.plus(percent)).percent() : withoutTax(sum, percent);
 }

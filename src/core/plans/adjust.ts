@@ -8,6 +8,7 @@ import { isMissing } from "../rules/measured";
 import type { Offer } from "../setup/offer";
 import { given, refused, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
+import { explainCostTax } from "./explain-cost-tax";
 import type { Part } from "./part";
 import { rejectMissing, type SellContext } from "./sell-context";
 
@@ -92,7 +93,8 @@ export function roundCharge(amount: Decimal, rounding: CompiledRounding): Decima
 /**
  * A plan's charge with margin, additions, minimum, maximum and rounding, in this order; in the quote's currency, not
  * rounded to money yet. Percents of an addition are of the charge after the margin (`freight`), of all so far
- * (`subtotal`), of the cost, or of the goods without tax; "per kg" is actual weight; the fuel index is that of the
+ * (`subtotal`), of the cost (with
+ * tax where prices include it), or of the goods without tax; "per kg" is actual weight; the fuel index is that of the
  * carriers that ship. An addition counts where all its conditions hold. Fails with `weight-missing`, `size-missing` or
  * `no-exchange-rate`, also where such a condition can't be decided.
  */
@@ -162,6 +164,7 @@ function withAdditions(
       return refused(rejectMissing(value, facts.measures, facts.journey, context, addition.path));
     amount = amount.plus(value);
     const { name, chargeType, showSeparately } = addition;
+    if (trace && isOfCost(addition.amount)) explainCostTax(part, trace);
     found.push({ name, chargeType, showSeparately, amount: value });
     trace?.add(
       "addition-added",
@@ -178,6 +181,10 @@ function withAdditions(
   return given({ amount, additions: found });
 }
 
+function isOfCost({ amount }: CompiledAmount): boolean {
+  return "of" in amount && amount.of === "cost";
+}
+
 function basisOf(freight: Decimal, subtotal: Decimal, part: Part): AmountBasis {
   const { facts } = part;
   const { measures, journey } = facts;
@@ -188,7 +195,7 @@ function basisOf(freight: Decimal, subtotal: Decimal, part: Part): AmountBasis {
     kilograms: measures.actualWeight,
     freight,
     subtotal,
-    cost: facts.cost,
+    cost: facts.chargedCost,
     goodsValue: () => measures.goodsValue,
     own: (typed) => (journey.fromHome ? convert(typed, journey.fromHome) : "no-exchange-rate"),
     fuelPercent: fuelPercent(part),

@@ -10,6 +10,7 @@ import { tariffValue } from "../tariffs/tariff-value";
 import { shownIn, type LengthUnit, type VolumeUnit, type WeightUnit } from "../units/unit";
 import { given, refused, reject, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
+import { explainCostTax } from "./explain-cost-tax";
 import type { Part } from "./part";
 import { rejectMissing, type PlanCharge, type SellContext } from "./sell-context";
 
@@ -43,9 +44,10 @@ export function outcomeCharge(
     case "withhold":
       return refused(reject("withheld-by-rule", { text: outcome.text }, outcome.path));
     case "costPlus": {
-      const { cost, journey } = part.facts;
-      trace?.add("plan-cost-plus", {}, moneyText(cost, journey.currency), outcome.path);
-      return charge(cost);
+      const { chargedCost, journey } = part.facts;
+      if (trace) explainCostTax(part, trace);
+      trace?.add("plan-cost-plus", {}, moneyText(chargedCost, journey.currency), outcome.path);
+      return charge(chargedCost);
     }
     case "tariff":
       return bySellTariff(outcome.tariff, part, context, trace);
@@ -99,17 +101,20 @@ export function byTerms(
 
 function explainTerms(
   { terms, compiled }: CompiledTerms,
-  { facts }: Part,
+  part: Part,
   context: SellContext,
   value: Decimal,
   source: string,
   trace: Trace,
 ): void {
-  const { currency } = facts.journey;
+  const { currency } = part.facts.journey;
+  if (compiled.some(({ measure }) => measure === "cost")) explainCostTax(part, trace);
+  const { facts } = part;
   const parts = compiled.map((one, i) => {
     const figure = termValue(one, facts);
     const own = one.home ? context.homeCurrency : currency;
-    const measure = one.measure && measured(one.measure, facts);
+    const measure =
+      one.measure && (one.measure === "cost" ? facts.chargedCost : measured(one.measure, facts));
     const term = terms[i];
     const unit = one.measure && unitOf(one.measure, term && "measure" in term ? term.unit : undefined);
     return {

@@ -6,19 +6,28 @@ import type { Facts } from "../rules/facts";
 import type { Journey } from "../rules/journey";
 import { chargeableWeight } from "../services/chargeable-weight";
 import type { RatedShipment } from "../sourcing/candidate";
+import { withTax, type TaxRate } from "../tax/tax-rate";
 
 /** What a charge is made for: an order, one shipment of it, or the part of either that a plan still has to charge. */
 export interface Part {
   readonly facts: Facts;
   readonly shipments: readonly RatedShipment[];
+  /** The tax that is added to the cost before it enters the charge; `undefined` where prices are without tax. */
+  readonly costTax: TaxRate | undefined;
 }
 
 /** The shipments of a quote, or one of them, as a part to charge for. */
-export function partOfShipments(journey: Journey, shipments: readonly RatedShipment[], cost: Decimal): Part {
+export function partOfShipments(
+  journey: Journey,
+  shipments: readonly RatedShipment[],
+  cost: Decimal,
+  costTax: TaxRate | undefined,
+): Part {
   const [only] = shipments;
   const single = shipments.length === 1 && only;
   return {
     shipments,
+    costTax,
     facts: {
       journey,
       measures: single ? only.shipment.measures : measuresOf(shipments),
@@ -26,6 +35,7 @@ export function partOfShipments(journey: Journey, shipments: readonly RatedShipm
       shipments: shipments.length,
       chargeableWeight: total(shipments.map(({ answer }) => answer.chargeableWeight)),
       cost,
+      chargedCost: costTax ? withTax(cost, costTax) : cost,
     },
   };
 }
@@ -43,7 +53,7 @@ export function narrowed(part: Part, keep: (line: OrderLine) => boolean): Part {
     const weight = chargeableWeight(answer.compiled, measures.parcelGroups);
     return [{ shipment: { ...shipment, lines, measures }, answer: { ...answer, chargeableWeight: weight } }];
   });
-  return partOfShipments(part.facts.journey, left, part.facts.cost);
+  return partOfShipments(part.facts.journey, left, part.facts.cost, part.costTax);
 }
 
 /** Parcels are those of the shipments: an order from two places makes at least two. */

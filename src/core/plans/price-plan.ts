@@ -73,7 +73,7 @@ export function planCharge(
   const several = whole.shipments.length > 1;
   const charges: PlanCharge[] = [];
   for (const [index, rated] of whole.shipments.entries()) {
-    const part = partOfShipments(whole.facts.journey, [rated], rated.answer.cost);
+    const part = partOfShipments(whole.facts.journey, [rated], rated.answer.cost, whole.costTax);
     const charge = partCharge(pricing, part, context, several ? trace?.forShipment(index) : trace);
     if (!charge.ok) return charge;
     charges.push(charge.value);

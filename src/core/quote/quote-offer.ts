@@ -13,11 +13,12 @@ import { chargeLines, type Charged } from "./charge-lines";
 import type { CompiledOffer } from "./compiled-offer";
 import { explainFree, explainFreeFrom, explainPromise, explainShipments } from "./explain-offer";
 import { guardOffer } from "./guard-offer";
+import { setTax } from "./offer-tax";
 import type { OrderContext } from "./order-context";
 import { promiseOf } from "./promise";
 import type { QuotedOffer, QuotedShipment, WithheldOffer } from "./quote";
 import { shipmentRater } from "./shipment-rater";
-import { businessRate, type TaxRate } from "../tax/tax-rate";
+import { businessRate, explainBusinessRate, type TaxRate } from "../tax/tax-rate";
 
 /** One offer's result: given, or withheld with its reason. */
 export function quoteOffer(
@@ -37,7 +38,10 @@ export function quoteOffer(
   const { assignment } = choice.value;
   if (trace) explainShipments(order, compiled, choice.value, trace);
   const { journey, sell } = moneyOf(order, compiled);
-  const part = partOfShipments(journey, assignment.shipments, assignment.cost);
+  const costTax = order.channel.pricesIncludeTax
+    ? rates(order, compiled)(compiled.offer.chargeType)
+    : undefined;
+  const part = partOfShipments(journey, assignment.shipments, assignment.cost, costTax);
   const charge = chargeOf({ ...order, sell }, compiled, part, trace);
   if (!charge.ok) return withhold(charge.rejection);
   return { given: quoted(order, compiled, choice.value, charge.value, trace, steps) };
@@ -116,17 +120,17 @@ function notNegative(adjusted: Adjusted, currency: string, path: string, trace?:
 
 /** The rate of the offer, else of the charge type, else of the business. */
 function rates(order: OrderContext, offer: CompiledOffer, trace?: Trace): (type: string) => TaxRate {
-  const { taxOfChargeType, deliveryTax, setup } = order.compiled;
+  const { deliveryTax, setup } = order.compiled;
+  const how = setup.business.deliveryTax ?? "fixed";
   let ofBusiness: TaxRate | undefined;
   return (type) => {
-    const fixed = offer.tax ?? taxOfChargeType.get(type);
+    const fixed = setTax(order.compiled, offer, type);
     if (fixed) return fixed;
-    return (ofBusiness ??= businessRate(
-      setup.business.deliveryTax ?? "fixed",
-      deliveryTax,
-      order.lines,
-      trace,
-    ));
+    if (!ofBusiness) {
+      ofBusiness = businessRate(how, deliveryTax, order.lines);
+      if (trace) explainBusinessRate(how, ofBusiness, order.lines, trace);
+    }
+    return ofBusiness;
   };
 }
 

@@ -114,7 +114,7 @@ test.each<[string, string, Case]>([
   ],
   [
     "goods-class",
-    "services/PARCEL/accepts/refusesGoodsClasses/0",
+    "services/PARCEL/accepts/refusesGoodsClasses",
     {
       setup: (s) => {
         s.goodsClasses = [{ code: "live", name: "Live" }];

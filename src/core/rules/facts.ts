@@ -11,6 +11,8 @@ export interface Facts {
   readonly shipments: number;
   /** kg; `undefined` when a weight is missing. */
   readonly chargeableWeight: Decimal | undefined;
-  /** What it costs so far, in the quote's currency. */
+  /** What it costs so far, without tax, in the quote's currency: what conditions read. */
   readonly cost: Decimal;
+  /** The cost as it enters a charge: with the offer's tax on delivery where prices include tax. */
+  readonly chargedCost: Decimal;
 }

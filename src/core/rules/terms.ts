@@ -41,10 +41,10 @@ function compileTerm(term: Terms[number]): CompiledTerm {
   };
 }
 
-/** One term's figure, in the currency the term is in. */
+/** One term's figure, in the currency the term is in; one by cost takes it as it enters a charge. */
 export function termValue({ factor, per, measure }: CompiledTerm, facts: Facts): Decimal | Missing {
   if (!measure) return factor;
-  const value = measured(measure, facts);
+  const value = measure === "cost" ? facts.chargedCost : measured(measure, facts);
   if (isMissing(value)) return value;
   const product = value.times(factor);
   return per.equals(Decimal.one) ? product : product.dividedBy(per, WORKING_SCALE, "halfAwayFromZero");

@@ -1,6 +1,6 @@
 import type { OrderLine } from "../parcels/order-line";
 import type { Needs } from "../rules/journey";
-import { joinPath } from "../setup/path";
+import { barringList, type ClassLists } from "../setup/class-lists";
 import { reject, type Rejection } from "../working/reason";
 import type { CompiledService } from "./compiled-service";
 
@@ -26,28 +26,15 @@ export function refusal(
 
 /** The first line whose goods class is refused, or is not among the only ones allowed; an empty list allows all. */
 export function classRefusal(
-  rule: { refusesGoodsClasses?: readonly string[]; onlyGoodsClasses?: readonly string[] },
+  lists: ClassLists,
   lines: readonly OrderLine[],
   path: string,
 ): Rejection | undefined {
+  if (!lists.onlyGoodsClasses && !lists.refusesGoodsClasses) return undefined;
   for (const { item } of lines) {
-    const goodsClass = item.goodsClass;
-    const refused = goodsClass !== undefined ? rule.refusesGoodsClasses?.indexOf(goodsClass) : undefined;
-    if (goodsClass !== undefined && refused !== undefined && refused >= 0)
-      return reject(
-        "goods-class",
-        { goodsClass, sku: item.sku },
-        `${path}/${joinPath("refusesGoodsClasses", refused)}`,
-      );
-    if (
-      rule.onlyGoodsClasses?.length &&
-      (goodsClass === undefined || !rule.onlyGoodsClasses.includes(goodsClass))
-    )
-      return reject(
-        "goods-class",
-        { goodsClass: goodsClass ?? "", sku: item.sku },
-        `${path}/onlyGoodsClasses`,
-      );
+    const list = barringList(lists, item.goodsClass);
+    if (list)
+      return reject("goods-class", { goodsClass: item.goodsClass ?? "", sku: item.sku }, `${path}/${list}`);
   }
   return undefined;
 }

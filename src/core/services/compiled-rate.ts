@@ -14,3 +14,8 @@ export type CompiledRate =
       readonly lastKnownHours: number | undefined;
     }
   | { readonly kind: "none" };
+
+/** The table a service's places are read from: its own, or the one that stands in where a live rate fails. */
+export function tariffOf(rate: CompiledRate): CompiledTariff | undefined {
+  return rate.kind === "tariff" ? rate.tariff : rate.kind === "live" ? rate.fallbackTariff : undefined;
+}

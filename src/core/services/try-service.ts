@@ -38,6 +38,8 @@ export function tryService(
     shipments: 1,
     chargeableWeight: chargeable,
     cost: Decimal.zero,
+    // on the buy side everything is without tax
+    chargedCost: Decimal.zero,
   };
   const freight = freightOf(compiled, facts, context, trace?.at("rate"));
   if (!freight.ok) return freight;

@@ -3,6 +3,7 @@ import { basePerUnit, dimensionOf, unitOf } from "../rules/measured";
 import { joinPath } from "../setup/path";
 import type { Edition, Tariff, TariffMeasure } from "../setup/tariff";
 import type { CompiledChart } from "../zones/compiled-chart";
+import { inForce } from "./in-force";
 
 /** A break with its edges in base units (kg, cm³, pieces, or money of the tariff). `undefined` is an open end. */
 export interface CompiledBreak {
@@ -153,12 +154,7 @@ function compileBands(bands: NonNullable<Edition["bands"]>, of: CompiledAxis): C
   };
 }
 
-/** The edition in force on a date (`from` ≤ date ≤ `to`); of several the one that began last, of equal ones the first. */
+/** The edition in force on a date; see `inForce`. */
 export function editionOn(tariff: CompiledTariff, date: string): CompiledEdition | undefined {
-  let found: CompiledEdition | undefined;
-  for (const edition of tariff.editions) {
-    const holds = edition.from <= date && (edition.to === undefined || date <= edition.to);
-    if (holds && (!found || found.from < edition.from)) found = edition;
-  }
-  return found;
+  return inForce(tariff.editions, date);
 }

@@ -4,6 +4,8 @@ import { Decimal } from "../money/decimal";
 import { dimensionOf } from "../rules/measured";
 import { editionOn, type CompiledTariff } from "./compiled-tariff";
 import { rateAt, sampleOf, sampleValue } from "./table-sample";
+import { taxInPrices } from "../quote/offer-tax";
+import { withoutTax } from "../tax/without-tax";
 import type { CompiledSetup } from "../quote/compiled-setup";
 
 /** What one cell asks or costs against another table, per shipment at the break's upper edge; in the first table's currency. */
@@ -40,8 +42,7 @@ export function tableMargins(
   if (!table || !against || !edition || edition.bands || editionOn(against, date)?.bands) return none;
   const conversion = compiled.exchange.find(against.currency, table.currency);
   if (dimensionOf(table.measure) !== dimensionOf(against.measure) || !conversion) return none;
-  const net = (amount: Decimal) =>
-    amount.times(Decimal.hundred).dividedBy(Decimal.hundred.plus(tax), 10, "halfAwayFromZero");
+  const net = (amount: Decimal) => withoutTax(amount, tax);
   const cells: CellMargin[] = [];
   for (const zone of edition.rows.keys()) {
     const place = sampleOf(table, zone);
@@ -63,10 +64,10 @@ export function tableMargins(
 /** The tax in a sell tariff's rates: that of the first offer that reads it in a channel whose prices include tax. */
 function includedTax(compiled: CompiledSetup, sell: string): Decimal {
   for (const offer of [...compiled.offers.values()].flat()) {
-    const { plan, channels } = offer.offer;
+    const { plan } = offer.offer;
     if (plan.kind !== "tariff" || plan.tariff !== sell) continue;
-    if (channels.some((code) => compiled.channels.get(code)?.pricesIncludeTax))
-      return offer.tax?.numerator ?? compiled.deliveryTax;
+    const tax = taxInPrices(compiled, offer);
+    if (tax.sign > 0) return tax;
   }
   return Decimal.zero;
 }

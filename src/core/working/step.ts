@@ -69,6 +69,7 @@ export interface StepInputs {
   };
   "shipment-cost": { cost: MoneyText };
   "costs-added": { shipments: number };
+  "cost-with-tax": { percent: string; cost: MoneyText };
   "plan-cost-plus": object;
   "plan-flat": { amount: MoneyText; per: "order" | "shipment" | "parcel" | "piece" | "kg"; count: string };
   "plan-terms": {

@@ -1,6 +1,7 @@
 import "server-only";
 import { localDate } from "@/core/calendar/local-date";
-import { CoverageMap, tariffOf } from "@/core/coverage/coverage";
+import { CoverageMap } from "@/core/coverage/coverage";
+import { tariffCodeOf } from "@/core/setup/service-tariff";
 import { compilePlace, isIn } from "@/core/zones/compiled-place";
 import { countryCodes } from "@/core/zones/countries";
 import { countryPosition } from "@/core/zones/country-positions";
@@ -60,7 +61,7 @@ function partsOf(
       service.active &&
       (!service.origins || service.origins.includes(code)) &&
       // what has no zone chart goes wherever its offers do: it tells nothing about places
-      tariffOf(compiled.value.services.get(service.code)) !== undefined,
+      tariffCodeOf(service.rate) !== undefined,
   );
   const serves = origin.serves?.map(compilePlace);
   const served = countryCodes.flatMap((country): [string, Served][] => {

@@ -1,9 +1,9 @@
-import { dateOf, dayOf } from "@/core/calendar/working-days";
 import type { Change } from "@/core/setup/inverse";
 import { joinPath, type Json } from "@/core/setup/path";
 import type { Edition } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { withTable } from "@/core/tariff-files/build-table";
+import { endsBefore } from "@/core/tariffs/in-force";
 import type { Reading, ReadTariff } from "@/core/tariff-files/thread";
 import { countryName } from "@/messages/country-name";
 import { usualUnits, type ImportPlan, type KnownTariff } from "./import-plan";
@@ -52,7 +52,7 @@ export function importChanges(
     const tariff = known.find((one) => one.code === target.code);
     const next = withTable({ ...blank, ...tariff?.kept }, read.table, measured);
     return [
-      ...(tariff ? endsBefore(path, tariff, frame.from) : []),
+      ...(tariff ? endsBefore(tariff.code, tariff.editions, frame.from) : []),
       { path: `${path}/${joinPath("editions", frame.label)}`, to: next as Json },
     ];
   });
@@ -63,17 +63,6 @@ function replaced(path: string, { table }: ReadTariff, before: Edition | undefin
   if (!before) return [];
   const to = withTable(before, table);
   return [{ path: `${path}/${joinPath("editions", before.label)}`, from: before as Json, to: to as Json }];
-}
-
-/** The edition that holds on the new one's first day ends the day before. */
-function endsBefore(path: string, { editions }: KnownTariff, from: string): Change[] {
-  return editions
-    .filter((edition) => edition.from < from && (edition.to === undefined || edition.to >= from))
-    .map((edition) => ({
-      path: `${path}/${joinPath("editions", edition.label, "to")}`,
-      ...(edition.to === undefined ? {} : { from: edition.to }),
-      to: dateOf(dayOf(from) - 1),
-    }));
 }
 
 function chartChanges(

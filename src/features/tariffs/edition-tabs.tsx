@@ -1,8 +1,8 @@
 import Link from "next/link";
 import type { Tariff } from "@/core/setup/tariff";
+import { editionState } from "@/core/tariffs/in-force";
 import { TimeBars } from "@/ui/charts/time-bars";
 import { classNames } from "@/ui/class-names";
-import { editionState } from "./tariff-words";
 
 interface Props {
   readonly tariff: Tariff;
@@ -25,7 +25,7 @@ export function EditionTabs({ tariff, current, today, daysLeft }: Props) {
     <nav aria-label="Editions" className="mb-2.5">
       <ul className="flex flex-wrap">
         {tariff.editions.map((edition) => {
-          const state = editionState(edition, today);
+          const state = editionState(edition, tariff.editions, today);
           const here = edition.label === current;
           const left = daysLeft[edition.label];
           const ends = state === "in force" && edition.to === last && left !== undefined && left <= SOON;

@@ -1,11 +1,12 @@
 import "server-only";
 import { localDate } from "@/core/calendar/local-date";
 import { joinPath } from "@/core/setup/path";
-import { readsTariff } from "@/core/setup/reads-tariff";
+import { tariffCodeOf } from "@/core/setup/service-tariff";
 import type { Setup } from "@/core/setup/setup";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { compareEditions, type Comparison } from "@/core/tariffs/compare-editions";
 import { weighEditions, type Weighed } from "@/core/tariffs/weigh-editions";
+import { inForce } from "@/core/tariffs/in-force";
 import { counterparts, tableMargins } from "@/core/tariffs/table-margins";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import { load } from "@/server/load";
@@ -60,6 +61,11 @@ export async function shippedBy(
   });
 }
 
+/** The edition that is asked for; else the one in force, else the first. */
+export function editionShown({ editions }: Tariff, label: unknown, today: string): Edition | undefined {
+  return editions.find((entry) => entry.label === label) ?? inForce(editions, today) ?? editions[0];
+}
+
 /** The tables of the other side there are for a tariff, and the one that is laid against it, on a day of the edition. */
 export function laidAgainst(
   compiled: CompiledSetup,
@@ -72,8 +78,8 @@ export function laidAgainst(
   const codes = own ? counterparts(compiled, own, tariff.side) : [];
   const others = codes.map((one) => ({ code: one, name: compiled.tariffs.get(one)?.name ?? one }));
   if (code === undefined || !codes.includes(code)) return { others, against: undefined };
-  const inForce = edition.from <= today && (edition.to === undefined || today <= edition.to);
-  const margins = tableMargins(compiled, tariff, code, inForce ? today : edition.from);
+  const isNow = inForce(tariff.editions, today) === edition;
+  const margins = tableMargins(compiled, tariff, code, isNow ? today : edition.from);
   return { others, against: { code, margins: margins.cells, taxPercent: margins.taxPercent } };
 }
 
@@ -124,7 +130,7 @@ export async function tariffSummaries(
 /** The services and offers that read a tariff, with their paths. */
 export function usersOf(setup: Setup, tariff: Tariff): TariffUser[] {
   const services = setup.services
-    .filter(({ rate }) => readsTariff(rate, tariff.code))
+    .filter(({ rate }) => tariffCodeOf(rate) === tariff.code)
     .map(({ name, code }) => ({ name, path: joinPath("services", code) }));
   const offers = setup.offers
     .filter(({ plan }) => plan.kind === "tariff" && plan.tariff === tariff.code)
@@ -134,6 +140,6 @@ export function usersOf(setup: Setup, tariff: Tariff): TariffUser[] {
 
 /** The carrier whose services read a buy tariff. */
 export function carrierOf(setup: Setup, tariff: Tariff): string | undefined {
-  const service = setup.services.find(({ rate }) => readsTariff(rate, tariff.code));
+  const service = setup.services.find(({ rate }) => tariffCodeOf(rate) === tariff.code);
   return setup.carriers.find((carrier) => carrier.code === service?.carrier)?.name;
 }

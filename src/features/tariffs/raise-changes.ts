@@ -1,7 +1,7 @@
-import { dateOf, dayOf } from "@/core/calendar/working-days";
 import type { Change } from "@/core/setup/inverse";
 import { joinPath, type Json } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
+import { endsBefore } from "@/core/tariffs/in-force";
 import {
   raiseRates,
   type Raise,
@@ -39,22 +39,10 @@ export function planRaise(tariff: Tariff, edition: Edition, plan: RaisePlan): Ra
   }
   const { label, from } = plan.into;
   const { to: _, ...rest } = raised.edition;
-  const overlaps = edition.from < from && (edition.to === undefined || edition.to >= from);
-  const ends = overlaps ? dateOf(dayOf(from) - 1) : undefined;
+  const ends = endsBefore(tariff.code, tariff.editions, from);
   return {
     ...raised,
-    ends,
-    changes: [
-      ...(ends === undefined
-        ? []
-        : [
-            {
-              path: path(edition.label, "to"),
-              ...(edition.to === undefined ? {} : { from: edition.to }),
-              to: ends,
-            },
-          ]),
-      { path: path(label), to: { ...rest, label, from } as Json },
-    ],
+    ends: ends[0]?.to,
+    changes: [...ends, { path: path(label), to: { ...rest, label, from } as Json }],
   };
 }

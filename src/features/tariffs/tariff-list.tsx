@@ -2,7 +2,8 @@ import Link from "next/link";
 import { Fragment } from "react";
 import type { Tariff } from "@/core/setup/tariff";
 import { placeHref } from "@/features/draft";
-import { editionState, measureWords } from "./tariff-words";
+import { inForce, nextToCome } from "@/core/tariffs/in-force";
+import { measureWords } from "./tariff-words";
 
 /** A service or an offer that reads a tariff. */
 export interface TariffUser {
@@ -62,8 +63,8 @@ export function TariffList({
 
 function Row({ entry, today }: { readonly entry: TariffSummary; readonly today: string }) {
   const { tariff, editions } = entry;
-  const current = editions.find((edition) => editionState(edition, today) === "in force");
-  const next = editions.find((edition) => editionState(edition, today) === "to come");
+  const current = inForce(editions, today);
+  const next = nextToCome(editions, today);
   return (
     <tr className="border-b border-hairline last:border-0 hover:bg-well [&>td]:h-[30px] [&>td]:px-2">
       <td className="font-semibold">

@@ -1,5 +1,5 @@
 import { smallestSetup } from "../../../tests/support/smallest-setup";
-import { boundaryWords, breakOf, editionState, rateMeaning } from "./tariff-words";
+import { boundaryWords, breakOf, rateMeaning } from "./tariff-words";
 
 const tariff = smallestSetup().tariffs[0]!;
 const edition = tariff.editions[0]!;
@@ -15,12 +15,4 @@ test("every break says on which side its edges are", () => {
 test("a rate says what it is for", () => {
   expect(rateMeaning(tariff, { edge: "5", rate: "perUnit", per: "100" })).toBe("per 100 kg");
   expect(rateMeaning(tariff, { edge: "5", rate: "flat" })).toBe("for the shipment");
-});
-
-test("an edition is in force on its first and on its last day", () => {
-  const year = { from: "2026-01-01", to: "2026-12-31" };
-  expect(editionState(year, "2025-12-31")).toBe("to come");
-  expect(editionState(year, "2026-01-01")).toBe("in force");
-  expect(editionState(year, "2026-12-31")).toBe("in force");
-  expect(editionState(year, "2027-01-01")).toBe("past");
 });

@@ -61,12 +61,3 @@ export function rateMeaning(
   const per = `${entry.per === "1" ? "" : `${entry.per ?? ""} `}${unitName(edgeUnit(tariff))}`;
   return entry.rate === "perUnit" ? `per ${per}` : `more per started ${per}`;
 }
-
-/** How an edition stands on a date. */
-export function editionState(
-  edition: Pick<Edition, "from" | "to">,
-  today: string,
-): "past" | "in force" | "to come" {
-  if (today < edition.from) return "to come";
-  return edition.to !== undefined && edition.to < today ? "past" : "in force";
-}

@@ -33,6 +33,7 @@ const toldSteps: Readonly<Record<StepCode, "told" | "withheld">> = {
   "surcharge-added": "withheld",
   "shipment-cost": "withheld",
   "costs-added": "withheld",
+  "cost-with-tax": "withheld",
   "plan-cost-plus": "withheld",
   "plan-flat": "told",
   "plan-terms": "withheld",

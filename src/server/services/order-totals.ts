@@ -1,5 +1,7 @@
 import { moneyText, roundMoney } from "@/core/money/currency";
 import { Decimal, sum } from "@/core/money/decimal";
+import { taxCharge } from "@/core/tax/order-tax";
+import { fixedRate } from "@/core/tax/tax-rate";
 
 /** A line of goods as it was sold. */
 export interface SoldLine {
@@ -68,13 +70,6 @@ export function lineMoney(line: SoldLine, includesTax: boolean, currency: string
     .times(Decimal.whole(line.quantity))
     .minus(Decimal.of(line.discount ?? "0"));
   const amount = roundMoney(paid, currency);
-  if (!includesTax)
-    return {
-      net: amount,
-      tax: roundMoney(amount.times(percent).times(Decimal.of("0.01")), currency),
-      percent: line.taxPercent,
-    };
-  const net = amount.times(Decimal.hundred).dividedBy(Decimal.hundred.plus(percent), 30, "halfAwayFromZero");
-  const rounded = roundMoney(net, currency);
-  return { net: rounded, tax: amount.minus(rounded), percent: line.taxPercent };
+  const { net, tax } = taxCharge(amount, fixedRate(percent, "taxPercent"), includesTax, currency);
+  return { net, tax, percent: line.taxPercent };
 }

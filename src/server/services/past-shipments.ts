@@ -2,7 +2,7 @@ import "server-only";
 import { and, eq, gte, inArray, sql } from "drizzle-orm";
 import { Decimal } from "@/core/money/decimal";
 import { basePerUnit } from "@/core/rules/measured";
-import { readsTariff } from "@/core/setup/reads-tariff";
+import { tariffCodeOf } from "@/core/setup/service-tariff";
 import type { Setup } from "@/core/setup/setup";
 import type { Tariff, TariffMeasure } from "@/core/setup/tariff";
 import type { PastShipment } from "@/core/tariffs/past-shipment";
@@ -39,7 +39,7 @@ export async function pastShipments(
   if (field === undefined) return [];
   const buys = tariff.side === "buy";
   const users = buys
-    ? setup.services.filter(({ rate }) => readsTariff(rate, tariff.code)).map(({ code }) => code)
+    ? setup.services.filter(({ rate }) => tariffCodeOf(rate) === tariff.code).map(({ code }) => code)
     : setup.offers
         .filter(({ plan }) => plan.kind === "tariff" && plan.tariff === tariff.code)
         .map(({ code }) => code);

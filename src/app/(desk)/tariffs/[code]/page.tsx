@@ -5,6 +5,7 @@ import { loadDraft } from "@/features/draft/load";
 import {
   businessToday,
   carrierOf,
+  editionShown,
   daysLeft,
   laidAgainst,
   notesOfEdition,
@@ -38,11 +39,7 @@ export default async function TariffPage({ params, searchParams }: Props) {
   const tariff = setup?.tariffs.find((entry) => entry.code === code);
   if (!setup || !tariff) notFound();
   const today = await businessToday(setup);
-  const inForce = tariff.editions.find(
-    (entry) => entry.from <= today && (entry.to === undefined || today <= entry.to),
-  );
-  const edition =
-    tariff.editions.find((entry) => entry.label === query.edition) ?? inForce ?? tariff.editions[0];
+  const edition = editionShown(tariff, query.edition, today);
   if (!edition)
     return <p className="px-[18px] py-6 text-soft">This tariff has no edition: nothing is rated by it.</p>;
   const left = tariff.editions.flatMap((entry) => {
