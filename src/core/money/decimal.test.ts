@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { minorUnit, moneyText, roundMoney } from "./currency";
 import { Decimal, sum } from "./decimal";
 import { convert, ExchangeRates } from "./exchange";
+import { runs } from "../../../tests/support/runs";
 
 const d = Decimal.of;
 const decimals = fc
@@ -11,7 +12,7 @@ const decimals = fc
     const text = scale === 0 ? digits : `${digits.slice(0, -scale)}.${digits.slice(-scale)}`;
     return n < 0n ? `-${text}` : text;
   });
-const seeded = { seed: 7, numRuns: 300 };
+const seeded = { seed: 7, numRuns: runs(300) };
 
 test("sums and products are exact where floats are not", () => {
   expect(d("0.1").plus(d("0.2")).equals(d("0.3"))).toBe(true);
@@ -138,7 +139,7 @@ test("small and large coefficients reckon alike: the same as whole numbers witho
       expect(x.compare(y)).toBe(p < q ? -1 : p > q ? 1 : 0);
       expect(x.sign).toBe(a.n < 0n ? -1 : a.n > 0n ? 1 : 0);
     }),
-    { seed: 11, numRuns: 2000 },
+    { seed: 11, numRuns: runs(2000) },
   );
 });
 
@@ -158,6 +159,6 @@ test("a quotient times its divisor is off by less than one step, on the side its
         if (rounding === "ceiling") expect(rest.sign * y.sign).not.toBe(1);
       }
     }),
-    { seed: 12, numRuns: 1000 },
+    { seed: 12, numRuns: runs(1000) },
   );
 });

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { Decimal } from "../money/decimal";
 import type { Setup } from "../setup/setup";
 import { offer, quoteWith, type Case } from "../../../tests/support/quote-with";
+import { runs } from "../../../tests/support/runs";
 
 type Offer = Setup["offers"][number];
 
@@ -82,6 +83,6 @@ test("whatever the tax, cost plus nothing earns nothing but what rounding leaves
       const margin = Decimal.of(given.margin);
       expect(margin.lessThan(Decimal.of("0.02")) && Decimal.of("-0.02").lessThan(margin)).toBe(true);
     }),
-    { seed: 14, numRuns: 60 },
+    { seed: 14, numRuns: runs(60) },
   );
 });

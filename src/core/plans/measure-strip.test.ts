@@ -3,6 +3,7 @@ import { box, kg, quoteWith } from "../../../tests/support/quote-with";
 import type { Condition } from "../setup/condition";
 import { measureStrip, stripMeasures, type StripPart } from "./measure-strip";
 import type { Plan } from "../setup/plan";
+import { runs } from "../../../tests/support/runs";
 
 type Ladder = Extract<Plan, { kind: "ladder" }>;
 const weight = (op: "<" | "<=" | ">" | ">=" | "=", value: string): Condition => ({
@@ -99,6 +100,6 @@ test("the strip says of every weight which rule a quote takes", () => {
       });
       expect(part?.rules[0] === undefined ? undefined : `${part.rules[0] + 1}.00`).toBe(offers[0]?.net);
     }),
-    { numRuns: 150 },
+    { numRuns: runs(150) },
   );
 });

@@ -9,6 +9,7 @@ import { parseWith } from "../setup/parse-setup";
 import type { Setup } from "../setup/setup";
 import { Replay, type ReplayOrder } from "./replay";
 import { TotalsCounter } from "./totals";
+import { runs } from "../../../tests/support/runs";
 
 const request = (quantity: number, country = "EE"): QuoteRequest => ({
   channel: "web",
@@ -138,6 +139,6 @@ test("of any two businesses a replay says what their own quotes say: the same di
       if (JSON.stringify(figures[0]) !== JSON.stringify(figures[1]))
         expect("difference" in replayed && replayed.difference === undefined).toBe(false);
     }),
-    { seed: 41, numRuns: 60 },
+    { seed: 41, numRuns: runs(60) },
   );
 });

@@ -4,6 +4,7 @@ import { applyChanges } from "./change";
 import { findDangling } from "./dangling";
 import { inverse, type Change } from "./inverse";
 import { indexOfSegment, splitPath } from "./path";
+import { runs } from "../../../tests/support/runs";
 
 const cell = "tariffs/PARCEL-BUY/editions/2026/rows/0/rates/0";
 
@@ -162,6 +163,6 @@ test("any run of cell changes is taken back by its inverse", () => {
       const back = applyChanges(setup, inverse(made));
       expect(back.ok && back.value.setup).toEqual(smallestSetup());
     }),
-    { seed: 13, numRuns: 100 },
+    { seed: 13, numRuns: runs(100) },
   );
 });

@@ -6,6 +6,7 @@ import { parseSetup } from "./parse-setup";
 import { valueAt } from "./path";
 import { rebaseChanges } from "./rebase";
 import type { Setup } from "./setup";
+import { runs } from "../../../tests/support/runs";
 
 const zones = ["MUHU", "SAARE", "HIIU", "VORMSI"];
 
@@ -151,6 +152,6 @@ test("whatever was put in, taken out and taken back meanwhile, an edit lands at 
       const touched = changed.filter((entry, i) => entry.zone !== now.zoneCharts[0]!.entries[i]!.zone);
       expect(touched.map((entry) => entry.postcode)).toEqual([meant.postcode]);
     }),
-    { seed: 11, numRuns: 500 },
+    { seed: 11, numRuns: runs(500) },
   );
 });

@@ -8,6 +8,7 @@ import type { Sourcing } from "../setup/offer";
 import { given, refused, reject } from "../working/reason";
 import type { LineOrigins, Parts, Rater } from "./candidate";
 import { chooseOrigins, sourcingQuestion } from "./choose-origins";
+import { runs } from "../../../tests/support/runs";
 
 const codes = ["A", "B", "C"];
 const origins = codes.map((code, i) => ({ code, rank: i + 1, distance: [300, 100, 200][i]! }));
@@ -267,9 +268,9 @@ test("equals brute force over every assignment, by line and by piece, with costs
       const { shipments } = result.value.assignment;
       expect(figures(new Map(shipments.map(({ shipment: s }) => [s.origin, s.lines])))).toEqual(best);
     }),
-    { seed: 17, numRuns: 600 },
+    { seed: 17, numRuns: runs(600) },
   );
-  expect(compared).toBeGreaterThan(200);
+  expect(compared).toBeGreaterThan(runs(200));
 });
 
 /** Lines of which each origin has all, and what a line of each weighs. */
@@ -344,7 +345,7 @@ test("up to ten lines with a choice of eight places the optimum is found, howeve
         expect(result.ok && result.value.decision().proven).toBe(true);
       },
     ),
-    { seed: 31, numRuns: 40 },
+    { seed: 31, numRuns: runs(40) },
   );
 });
 
@@ -372,7 +373,7 @@ test("beyond what can be proven it is never worse than five thousand ways at ran
       let state = weights.reduce((all, one) => all * 31 + one, 7) % 2147483647;
       const next = () => (state = (state * 48271) % 2147483647);
       let best = Number.POSITIVE_INFINITY;
-      for (let n = 0; n < 5000; n++) {
+      for (let n = 0; n < runs(5000); n++) {
         const parts = new Map<string, OrderLine[]>();
         // a way of few places as often as one of many
         const most = 1 + (next() % 8);
@@ -389,7 +390,7 @@ test("beyond what can be proven it is never worse than five thousand ways at ran
       const { proven, bound } = result.ok ? result.value.decision() : { proven: true, bound: undefined };
       if (!proven) expect(Number(bound?.toString())).toBeLessThanOrEqual(costIn(result)!);
     }),
-    { seed: 5, numRuns: 6 },
+    { seed: 5, numRuns: runs(6) },
   );
 });
 

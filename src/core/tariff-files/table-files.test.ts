@@ -12,6 +12,7 @@ import type { RateRecord, RowFault } from "./rate-record";
 import { recordReader } from "./read-records";
 import { rowVerdicts } from "./row-verdict";
 import type { FilePlan } from "./file-plan";
+import { runs } from "../../../tests/support/runs";
 
 const isFault = (read: readonly RateRecord[] | RowFault): read is RowFault => "code" in read;
 
@@ -54,7 +55,7 @@ describe.each(["list", "matrix"] as const)("as a %s", (shape) => {
           for (const edition of tariff.editions)
             if (edition.rows.length > 0) expect(thereAndBack(tariff, edition, shape)).toEqual(edition);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(60) },
     );
   });
 
@@ -64,7 +65,7 @@ describe.each(["list", "matrix"] as const)("as a %s", (shape) => {
         const [edition] = tariff.editions;
         if (edition) expect(thereAndBack(tariff, edition, shape)).toEqual(edition);
       }),
-      { numRuns: 200 },
+      { numRuns: runs(200) },
     );
   });
 });

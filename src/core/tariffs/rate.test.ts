@@ -9,6 +9,7 @@ import { findBreak } from "./breaks";
 import { compileTariff, editionOn } from "./compiled-tariff";
 import { rateCurve } from "./curve";
 import { tariffRate } from "./rate";
+import { runs } from "../../../tests/support/runs";
 
 const base = smallestSetup();
 const chart = compileChart(base.zoneCharts[0]!);
@@ -159,7 +160,7 @@ test("break look-up equals a linear scan", () => {
         expect(findBreak(compiled, Decimal.whole(value), boundary)).toBe(found >= 0 ? found : beyond);
       },
     ),
-    { seed: 3, numRuns: 500 },
+    { seed: 3, numRuns: runs(500) },
   );
 });
 
@@ -176,7 +177,7 @@ test("a heavier shipment on a rising tariff never costs less", () => {
       const [light, heavy] = [Math.min(a, b), Math.max(a, b)];
       expect(Number(rate(tariff, String(light)))).toBeLessThanOrEqual(Number(rate(tariff, String(heavy))));
     }),
-    { seed: 5, numRuns: 200 },
+    { seed: 5, numRuns: runs(200) },
   );
 });
 

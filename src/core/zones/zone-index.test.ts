@@ -2,6 +2,7 @@ import fc from "fast-check";
 import type { ZoneEntry } from "../setup/zone-chart";
 import { district, inPattern, normalisePostcode, rangeWidth, readPattern } from "./postcode";
 import { holds, ZoneIndex } from "./zone-index";
+import { runs } from "../../../tests/support/runs";
 
 const chart = (entries: ZoneEntry[]) => ({ code: "C", name: "C", zones: [], entries });
 const find = (entries: ZoneEntry[], country: string, postcode: string, subdivision?: string) =>
@@ -169,6 +170,6 @@ test("the index finds what a plain search through all entries finds", () => {
       expect(sorted.map((match) => match.entry)).toEqual(plain.map(({ i }) => i));
       expect(index.find(place)?.entry).toBe(sorted[0]?.entry);
     }),
-    { seed: 11, numRuns: 200 },
+    { seed: 11, numRuns: runs(200) },
   );
 });
