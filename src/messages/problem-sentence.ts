@@ -57,6 +57,9 @@ const sentences: Sentences = {
   "changed-meanwhile": (d) => `Someone else has set this to ${d.theirs ?? "something else"} meanwhile.`,
   "unknown-sku": (d) => `There is no item “${d.sku ?? ""}”.`,
   "no-exchange-rate": (d) => `There is no exchange rate from ${d.from ?? ""} to ${d.to ?? ""}.`,
+  "origin-said-twice": () => "Say either one origin or origins by pieces, not both.",
+  "pieces-do-not-add-up": (d) =>
+    `The origins have ${d.pieces ?? ""} pieces together, the line has ${d.of ?? ""}.`,
   "no-lines": () => "An order needs at least one line.",
   "bad-json": () => "This is not JSON.",
   "bad-text": () => "This holds a character that can't be stored (a NUL, or half of a pair).",

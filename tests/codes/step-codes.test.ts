@@ -1,6 +1,5 @@
 import type { StepCode } from "@/core/working/step";
 import { stepCodes, stepSentence } from "@/messages/step-sentence";
-import { liveKey } from "@/core/services/live-rate";
 import type { Setup } from "@/core/setup/setup";
 import { box, kg, offer, pieces, quoteWith, service, sized, type Case } from "../support/quote-with";
 
@@ -117,7 +116,7 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
       ...live(),
       live: new Map([
         [
-          liveKey("sim", "PARCEL", "SHED;EE  ;10;1x2x?"),
+          "sim,PARCEL,ECO,SHED;EE,,,;EUR,10.00,000,;;1x2x%3F;2026-11-25",
           { amount: "3", currency: "EUR", at: "2026-11-24T07:50:00Z" },
         ],
       ]),

@@ -10,14 +10,9 @@ import {
   sized,
   type Case,
 } from "../../../tests/support/quote-with";
-import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
-import { compileItem } from "../parcels/compiled-item";
-import { liveKey, type LiveAnswer, type LiveRates } from "../services/live-rate";
 import type { Amount } from "../setup/amount";
 import type { Service } from "../setup/service";
 import type { Setup } from "../setup/setup";
-import { compileSetup } from "./compiled-setup";
-import { planLiveRequests } from "./quote-order";
 
 const costOf = (of: Case) => quoteWith(of).offers[0]?.cost ?? netOrReason(of);
 
@@ -291,71 +286,6 @@ describe("several origins", () => {
     expect(given?.working?.find(({ code }) => code === "origin-chosen")?.inputs).toMatchObject({
       by: "pinned",
     });
-  });
-});
-
-describe("live rates", () => {
-  const live = (fallback?: Extract<Service["rate"], { live: string }>["fallback"]) =>
-    service((s, setup) => {
-      setup.connections = [{ code: "sim", adapter: "x", carrier: "POST", timeoutMs: 1000, cacheMinutes: 30 }];
-      s.rate = { live: "sim", liveService: "ECO", ...(fallback ? { fallback } : {}) };
-      delete setup.offers[0]!.adjust;
-    });
-  const asked = (of: Case, liveRates?: LiveRates) => {
-    const setup = smallestSetup();
-    of.setup?.(setup);
-    const compiled = sure(compileSetup(setup));
-    const item = compileItem(box, compiled.defaultWeights);
-    return sure(
-      planLiveRequests(
-        compiled,
-        {
-          channel: "web",
-          shipTo: { country: "EE", postcode: "50107" },
-          lines: [{ sku: "BOX", quantity: 2 }],
-        },
-        { items: () => item, now: "2026-11-24T08:00:00Z", ...(liveRates ? { liveRates } : {}) },
-      ),
-    );
-  };
-  const request = { ...pieces(2), shipTo: { country: "EE", postcode: "50107" } };
-  const answered = (answer: LiveAnswer): LiveRates => new Map([[asked(live())[0]!.key, answer]]);
-  const at = (time: string) => `2026-11-24T${time}:00Z`;
-
-  test("what to ask holds all a rate can depend on", () => {
-    expect(asked(live())).toEqual([
-      {
-        key: liveKey("sim", "PARCEL", "SHED;EE  50107;20;1x4x?"),
-        connection: "sim",
-        service: "PARCEL",
-        liveService: "ECO",
-        origin: "SHED",
-        place: { country: "EE", postcode: "50107" },
-        currency: "EUR",
-        goodsValue: "20.00",
-        parcels: [{ count: 1, weight: "4" }],
-      },
-    ]);
-  });
-
-  test("an answer is the freight while it is new, and is not asked for again", () => {
-    const rates = answered({ amount: "3.333", currency: "EUR", at: at("07:30") });
-    expect(costOf({ ...live(), request, live: rates })).toBe("3.33");
-    expect(asked(live(), rates)).toEqual([]);
-  });
-
-  test("an old answer, a refusal, nonsense or none: the fallback, as the service says", () => {
-    const old = answered({ amount: "3", currency: "EUR", at: at("07:29") });
-    expect(costOf({ ...live(), request, live: old })).toBe("live-unavailable");
-    expect(costOf({ ...live("passOver"), request, live: old })).toBe("live-unavailable");
-    expect(costOf({ ...live({ lastKnownHours: 1 }), request, live: old })).toBe("3.00");
-    const older = answered({ amount: "3", currency: "EUR", at: at("06:59") });
-    expect(costOf({ ...live({ lastKnownHours: 1 }), request, live: older })).toBe("live-unavailable");
-    expect(costOf({ ...live({ tariff: "PARCEL-BUY" }), request })).toBe("4.20");
-    const strange = answered({ amount: "free", currency: "EUR", at: at("08:00") });
-    expect(costOf({ ...live({ tariff: "PARCEL-BUY" }), request, live: strange })).toBe("4.20");
-    const declined = answered({ declined: "too far", at: at("08:00") });
-    expect(costOf({ ...live({ tariff: "PARCEL-BUY" }), request, live: declined })).toBe("live-unavailable");
   });
 });
 

@@ -34,11 +34,14 @@ export function journeyOf(
       postcode: normalisePostcode(postcode),
       ...(subdivision === undefined ? {} : { subdivision }),
     },
+    city: request.shipTo.city,
     needs: {
       poBox,
       collectionPoint,
       cashOnDelivery: request.cashOnDelivery === true,
       signature: request.signature === true,
+      cashOnDeliveryAmount:
+        request.cashOnDeliveryAmount === undefined ? undefined : Decimal.of(request.cashOnDeliveryAmount),
     },
     channel: request.channel,
     customerGroup: request.customer?.group,

@@ -1,7 +1,7 @@
 import { convert, type ExchangeRates } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import { compileItem, type CompiledItem } from "../parcels/compiled-item";
-import type { OrderLine } from "../parcels/order-line";
+import { partOf, type OrderLine } from "../parcels/order-line";
 import { joinPath } from "../setup/path";
 import type { Problem } from "../setup/problem";
 import type { Parsed } from "../setup/parse-setup";
@@ -28,18 +28,39 @@ export function readLines(
     const item = itemOf(compiled, line, items);
     if (!item)
       problems.push({ code: "unknown-sku", path: joinPath("lines", index, "sku"), data: { sku: line.sku } });
-    if (line.origin !== undefined && !compiled.origins.has(line.origin))
-      problems.push({
-        code: "unknown-code",
-        path: joinPath("lines", index, "origin"),
-        data: { list: "origins", code: line.origin },
-      });
+    problems.push(...unknownOrigins(compiled, line, index));
     if (!item) return;
     const read = readLine(compiled, line, index, item, { currency, exchange, includesTax });
     if ("code" in read) problems.push(read);
-    else lines.push(read);
+    else lines.push(...pinnedParts(read, line.origins));
   });
   return problems.length > 0 ? { ok: false, problems } : { ok: true, value: lines };
+}
+
+function unknownOrigins({ origins }: CompiledSetup, line: RequestLine, index: number): Problem[] {
+  const named = [
+    ...(line.origin === undefined ? [] : [[line.origin, "origin"] as const]),
+    ...(line.origins ?? []).map(({ origin }, part) => [origin, "origins", part, "origin"] as const),
+  ];
+  return named.flatMap(([code, ...at]) =>
+    origins.has(code)
+      ? []
+      : [
+          {
+            code: "unknown-code" as const,
+            path: joinPath("lines", index, ...at),
+            data: { list: "origins", code },
+          },
+        ],
+  );
+}
+
+/** A line whose pieces a person chose origins for, as a part for each. */
+function pinnedParts(line: OrderLine, origins: RequestLine["origins"]): OrderLine[] {
+  if (!origins) return [line];
+  const pieces = new Map<string, number>();
+  for (const { origin, quantity } of origins) pieces.set(origin, (pieces.get(origin) ?? 0) + quantity);
+  return [...pieces].map(([origin, quantity]) => ({ ...partOf(line, quantity), pinned: origin }));
 }
 
 function itemOf(compiled: CompiledSetup, line: RequestLine, items: ItemLookup): CompiledItem | undefined {

@@ -9,11 +9,15 @@ export interface Needs {
   readonly cashOnDelivery: boolean;
   readonly collectionPoint: boolean;
   readonly signature: boolean;
+  /** What is to be collected where the request says so, in the quote's currency; else the goods with tax are. */
+  readonly cashOnDeliveryAmount: Decimal | undefined;
 }
 
 /** What is the same for every shipment and every offer of a quote. */
 export interface Journey {
   readonly place: Place;
+  /** The town as the request has it: charts know none, carriers' systems may. */
+  readonly city: string | undefined;
   readonly needs: Needs;
   readonly channel: string;
   readonly customerGroup: string | undefined;

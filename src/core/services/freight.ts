@@ -8,14 +8,7 @@ import { given, refused, reject, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
 import type { CompiledRate } from "./compiled-rate";
 import type { CompiledService } from "./compiled-service";
-import {
-  isWithin,
-  liveAmount,
-  liveKey,
-  liveParcels,
-  shipmentFingerprint,
-  type LiveAnswer,
-} from "./live-rate";
+import { isWithin, liveAmount, liveRequest, type LiveAnswer, type LiveRequest } from "./live-rate";
 import type { RatingContext } from "./shipment";
 
 /** What a service's rate comes to before surcharges, in the currency of the rate, not rounded. */
@@ -70,27 +63,27 @@ function byLiveRate(
   trace?: Trace,
 ): Outcome<FreightAnswer> {
   // most callers have no answers at all: then nothing need be looked up
-  const key = context.liveRates.size > 0 || context.ask ? keyOf(compiled, rate, facts) : undefined;
-  const answer = key === undefined ? undefined : context.liveRates.get(key);
-  if (context.ask && key !== undefined && !(answer && usable(rate, answer, context.now))) {
-    context.ask(question(compiled, rate, facts, key));
+  const asked = context.liveRates.size > 0 || context.ask ? question(compiled, rate, facts) : undefined;
+  const found = asked && answerTo(asked, rate, context);
+  if (context.ask && asked && found?.used !== "fresh") {
+    context.ask(asked);
     return given({ amount: Decimal.zero, currency: facts.journey.currency, zone: undefined });
   }
   const source = `${compiled.path}/rate/live`;
-  if (answer && "declined" in answer)
+  if (found && "declined" in found.answer)
     return refused(
-      reject("live-unavailable", { connection: rate.connection, declined: answer.declined }, source),
+      reject("live-unavailable", { connection: rate.connection, declined: found.answer.declined }, source),
     );
-  const used = answer && usable(rate, answer, context.now);
-  const amount = answer && used && liveAmount(answer);
-  if (amount && "amount" in answer) {
+  const amount = found && liveAmount(found.answer);
+  if (amount && "amount" in found.answer) {
+    const { at, currency } = found.answer;
     trace?.add(
       "live-rate",
-      { connection: rate.connection, liveService: rate.liveService, at: answer.at, used },
-      moneyText(amount, answer.currency),
-      used === "fresh" ? source : `${compiled.path}/rate/fallback`,
+      { connection: rate.connection, liveService: rate.liveService, at, used: found.used },
+      moneyText(amount, currency),
+      found.used === "fresh" ? source : `${compiled.path}/rate/fallback`,
     );
-    return given({ amount, currency: answer.currency, zone: undefined });
+    return given({ amount, currency, zone: undefined });
   }
   if (!rate.fallbackTariff)
     return refused(reject("live-unavailable", { connection: rate.connection }, source));
@@ -98,30 +91,33 @@ function byLiveRate(
   return byTariff(rate.fallbackTariff, facts, context, trace);
 }
 
-/** A new answer counts; an older one only where the service says for how many hours the last known one may stand in. */
-function usable(rate: LiveRate, answer: LiveAnswer, now: string): "fresh" | "lastKnown" | undefined {
-  if (isWithin(answer.at, rate.cacheMinutes, now)) return "fresh";
-  if (rate.lastKnownHours !== undefined && isWithin(answer.at, rate.lastKnownHours * 60, now))
-    return "lastKnown";
+interface Found {
+  readonly answer: LiveAnswer;
+  readonly used: "fresh" | "lastKnown";
+}
+
+/**
+ * A new answer counts, also one that declines; an older one, or one for another ship date, only where the service says for
+ * how many hours the last known rate may stand in.
+ */
+function answerTo(
+  { key, lastKnownKey }: LiveRequest,
+  { cacheMinutes, lastKnownHours }: LiveRate,
+  { liveRates, now }: RatingContext,
+): Found | undefined {
+  const own = liveRates.get(key);
+  if (own && isWithin(own.at, cacheMinutes, now)) return { answer: own, used: "fresh" };
+  if (lastKnownHours === undefined) return undefined;
+  for (const answer of [own, liveRates.get(lastKnownKey)])
+    if (answer && liveAmount(answer) && isWithin(answer.at, lastKnownHours * 60, now))
+      return { answer, used: "lastKnown" };
   return undefined;
 }
 
-function keyOf(compiled: CompiledService, rate: LiveRate, { origins, journey, measures }: Facts): string {
-  const fingerprint = shipmentFingerprint(origins[0] ?? "", journey.place, measures);
-  return liveKey(rate.connection, compiled.service.code, fingerprint);
-}
-
-function question(compiled: CompiledService, rate: LiveRate, facts: Facts, key: string) {
-  const { journey, measures, origins } = facts;
-  return {
-    key,
-    connection: rate.connection,
-    service: compiled.service.code,
-    liveService: rate.liveService,
-    origin: origins[0] ?? "",
-    place: journey.place,
-    currency: journey.currency,
-    goodsValue: moneyText(measures.goodsValue, journey.currency),
-    parcels: liveParcels(measures),
-  };
+function question(
+  compiled: CompiledService,
+  rate: LiveRate,
+  { origins, journey, measures }: Facts,
+): LiveRequest {
+  return liveRequest(rate, compiled.service.code, { origin: origins[0] ?? "", journey, measures });
 }

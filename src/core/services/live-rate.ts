@@ -1,5 +1,7 @@
 import { Decimal } from "../money/decimal";
+import { moneyText } from "../money/currency";
 import type { Measures } from "../parcels/measures";
+import type { Journey } from "../rules/journey";
 import type { Place } from "../zones/zone-index";
 
 /** What a carrier's own system answered, prepared by the caller: the core asks nobody. */
@@ -7,20 +9,37 @@ export type LiveAnswer =
   | { readonly amount: string; readonly currency: string; readonly at: string }
   | { readonly declined: string; readonly at: string };
 
-/** Answers by `liveKey`; `at` is the instant of the answer, ISO 8601. */
+/** Answers by a question's `key` or `lastKnownKey`; `at` is the instant of the answer, ISO 8601. */
 export type LiveRates = ReadonlyMap<string, LiveAnswer>;
 
-/** One question for a carrier's system: everything of the shipment that a rate can depend on. */
+/**
+ * One question for a carrier's system: everything of the shipment that a rate can depend on but the account, which is the
+ * connection's own. `key` is where its answer is looked up; `lastKnownKey` is the same without the ship date: what was
+ * answered for another day may stand in where the service says so.
+ */
 export interface LiveRequest {
   readonly key: string;
+  readonly lastKnownKey: string;
   readonly connection: string;
   readonly service: string;
   /** The service's name on the carrier's side. */
   readonly liveService: string;
   readonly origin: string;
   readonly place: Place;
+  readonly city: string | undefined;
+  /** `YYYY-MM-DD`: the day it is handed over at its origin. */
+  readonly shipDate: string;
+  /** Of all money here: the quote's. */
   readonly currency: string;
+  /** Without tax, after discounts. */
   readonly goodsValue: string;
+  /** The classes of what is in it, each once, in order. */
+  readonly goodsClasses: readonly string[];
+  readonly poBox: boolean;
+  readonly collectionPoint: boolean;
+  readonly signature: boolean;
+  /** What is collected at the door; `undefined`: nothing is. */
+  readonly cashOnDelivery: string | undefined;
   readonly parcels: readonly LiveParcel[];
 }
 
@@ -31,21 +50,64 @@ export interface LiveParcel {
   readonly sides?: readonly string[];
 }
 
-/** The key under which the answer for a shipment is looked up: connection, service and what the shipment is. */
-export function liveKey(connection: string, service: string, fingerprint: string): string {
-  return `${connection}|${service}|${fingerprint}`;
+/** What a question is made of. */
+export interface LiveShipment {
+  readonly origin: string;
+  readonly journey: Journey;
+  readonly measures: Measures;
 }
 
-/** What of a shipment a rate can depend on, as text: equal shipments have equal fingerprints. */
-export function shipmentFingerprint(origin: string, place: Place, measures: Measures): string {
-  const parcels = liveParcels(measures).map((parcel) =>
-    [parcel.count, parcel.weight ?? "?", ...(parcel.sides ?? ["?"])].join("x"),
-  );
-  const to = [place.country, place.subdivision ?? "", place.postcode].join(" ");
-  return [origin, to, measures.goodsValue.toString(), ...parcels].join(";");
+type Asked = Omit<LiveRequest, "key" | "lastKnownKey" | "shipDate">;
+
+/** The question for a shipment, with its keys. */
+export function liveRequest(
+  { connection, liveService }: Pick<LiveRequest, "connection" | "liveService">,
+  service: string,
+  { origin, journey, measures }: LiveShipment,
+): LiveRequest {
+  const { place, city, currency, needs } = journey;
+  const money = (amount: Decimal) => moneyText(amount, currency);
+  const asked: Asked = {
+    connection,
+    service,
+    liveService,
+    origin,
+    place,
+    city,
+    currency,
+    goodsValue: money(measures.goodsValue),
+    goodsClasses: [...new Set(measures.goods.flatMap(({ item }) => item.goodsClass ?? []))].sort(),
+    poBox: needs.poBox,
+    collectionPoint: needs.collectionPoint,
+    signature: needs.signature,
+    cashOnDelivery: needs.cashOnDelivery
+      ? money(needs.cashOnDeliveryAmount ?? measures.goodsValueIncTax)
+      : undefined,
+    parcels: liveParcels(measures),
+  };
+  const lastKnownKey = keyOf(asked);
+  const shipDate = journey.billedOn(origin);
+  return { ...asked, shipDate, lastKnownKey, key: `${lastKnownKey};${shipDate}` };
 }
 
-export function liveParcels(measures: Measures): LiveParcel[] {
+/** Everything of a question as text: equal questions have equal keys, others never. */
+function keyOf(asked: Asked): string {
+  const { place, parcels } = asked;
+  const needs = [asked.poBox, asked.collectionPoint, asked.signature]
+    .map((need) => (need ? "1" : "0"))
+    .join("");
+  return [
+    [asked.connection, asked.service, asked.liveService, asked.origin],
+    [place.country, place.subdivision ?? "", place.postcode, asked.city ?? ""],
+    [asked.currency, asked.goodsValue, needs, asked.cashOnDelivery ?? ""],
+    asked.goodsClasses,
+    parcels.map(({ count, weight = "?", sides = ["?"] }) => [count, weight, ...sides].join("x")),
+  ]
+    .map((part) => part.map(encodeURIComponent).join(","))
+    .join(";");
+}
+
+function liveParcels(measures: Measures): LiveParcel[] {
   return measures.parcelGroups.map(({ count, weight, sides }) => ({
     count,
     ...(weight ? { weight: weight.toString() } : {}),

@@ -49,6 +49,8 @@ export const problemCodes = [
   "unknown-sku",
   "no-exchange-rate",
   "no-lines",
+  "origin-said-twice",
+  "pieces-do-not-add-up",
   "bad-json",
   "too-deep",
   "bad-text",

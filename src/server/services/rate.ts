@@ -4,6 +4,7 @@ import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import type { Quote } from "@/core/quote/quote";
 import { quote } from "@/core/quote/quote-order";
 import type { QuoteRequest } from "@/core/quote/request";
+import type { LiveRates } from "@/core/services/live-rate";
 import type { Item } from "@/core/setup/item";
 import type { Parsed } from "@/core/setup/parse-setup";
 import type { Database, PooledDatabase } from "@/db/connect";
@@ -20,15 +21,20 @@ export async function rateRequest(
   return rateWith(compiled, request, await readItems(db, skusOf(request)), now);
 }
 
-/** Quotes a request with items that are at hand. */
+/** Quotes a request with items that are at hand, and with what carriers' systems answered where they were asked. */
 export function rateWith(
   compiled: CompiledSetup,
   request: QuoteRequest,
   items: readonly Item[],
   now: Date,
+  liveRates?: LiveRates,
 ): Parsed<Quote> {
   const known = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
-  return quote(compiled, request, { items: (sku) => known.get(sku), now: now.toISOString() });
+  return quote(compiled, request, {
+    items: (sku) => known.get(sku),
+    now: now.toISOString(),
+    ...(liveRates ? { liveRates } : {}),
+  });
 }
 
 function skusOf(request: QuoteRequest): string[] {
