@@ -159,6 +159,21 @@ describe.each([
         expect(await thereAndBack(tariff, edition, shape, kind)).toEqual(edition);
   });
 
+  test("and for one whose first zone has no rate at all", async () => {
+    const edition = {
+      label: "x",
+      from: "2026-01-01",
+      breaks: [{ edge: "2136.69", rate: "flat" as const }],
+      rows: [
+        { zone: "EU-A", rates: [null] },
+        { zone: "1", rates: ["271.65"], minimum: "539.72" },
+      ],
+    };
+    const [tariff] = fc.sample(anyTariff, { seed: 1, numRuns: 1 });
+    const bare = { ...tariff!, boundary: "upTo" as const, measure: "chargeableWeight" as const, unit: "kg" };
+    expect(await thereAndBack({ ...bare, editions: [edition] }, edition, shape, kind)).toEqual(edition);
+  });
+
   test("and for generated ones", async () => {
     await fc.assert(
       fc.asyncProperty(anyTariff, async (tariff) => {

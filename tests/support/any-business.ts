@@ -308,6 +308,22 @@ const goods = fc.record({
     ),
   ),
 });
+/** A line of several pieces may leave from two places a person chose: one piece from the first, the rest from the second. */
+function pinnedByPieces<
+  L extends { quantity: number; origin: unknown; origins: readonly string[] | undefined },
+>({ origins, ...line }: L) {
+  const [first, second] = origins ?? [];
+  if (first === undefined || second === undefined || line.quantity < 2) return line;
+  return {
+    ...line,
+    origin: undefined,
+    origins: [
+      { origin: first, quantity: 1 },
+      { origin: second, quantity: line.quantity - 1 },
+    ],
+  };
+}
+
 const request = fc.record({
   channel: one(...channelCodes),
   placedAt: opt(one("2026-11-24T08:00:00Z", "2026-11-24T21:30:00+02:00", "2026-11-28T12:00:00Z")),
@@ -320,20 +336,24 @@ const request = fc.record({
     poBox: rare(fc.boolean()),
     collectionPoint: opt(fc.boolean()),
   }),
-  customer: opt(fc.record({ group: opt(one("club", "dealer")) })),
+  customer: opt(fc.record({ group: opt(one("club", "dealer")), taxId: rare(fc.constant("EE100")) })),
   coupon: opt(one("HONEY", "X")),
   cashOnDelivery: rare(fc.boolean()),
+  cashOnDeliveryAmount: rare(money),
   signature: rare(fc.boolean()),
   lines: fc.array(
-    fc.record({
-      sku: one(...skus),
-      quantity: fc.integer({ min: 1, max: 5 }),
-      unitPrice: opt(money),
-      discount: opt(one("0", "0.50")),
-      taxPercent: opt(one("0", "24")),
-      origin: rare(one(...originCodes)),
-      item: rare(goods),
-    }),
+    fc
+      .record({
+        sku: one(...skus),
+        quantity: fc.integer({ min: 1, max: 5 }),
+        unitPrice: opt(money),
+        discount: opt(one("0", "0.50")),
+        taxPercent: opt(one("0", "24")),
+        origin: rare(one(...originCodes)),
+        origins: rare(fc.tuple(one(...originCodes), one(...originCodes))),
+        item: rare(goods),
+      })
+      .map(pinnedByPieces),
     { minLength: 1, maxLength: 4 },
   ),
   offers: rare(some(offerCodes, 1)),

@@ -70,8 +70,11 @@ function guessHead(rows: readonly (readonly string[])[], sign: "," | "."): numbe
   rows.slice(0, 15).forEach((cells, i) => {
     const filled = cells.filter((text) => text.trim() !== "");
     const words = filled.filter((text) => readFigure(text, sign) === undefined).length;
-    const next = (rows[i + 1] ?? []).some((text) => readFigure(text, sign) !== undefined);
-    if (words > 0 && next && filled.length > most) [best, most] = [i + 1, filled.length];
+    // the first zone below may be one without any rate
+    const figures = rows
+      .slice(i + 1)
+      .some((below) => below.some((text) => readFigure(text, sign) !== undefined));
+    if (words > 0 && figures && filled.length > most) [best, most] = [i + 1, filled.length];
   });
   return best;
 }
