@@ -157,6 +157,13 @@ export const services: Setup["services"] = [
         chargeType: "fuel",
       },
       {
+        code: "peak",
+        name: "Season before the holidays",
+        from: "2025-11-17",
+        to: "2025-12-24",
+        amount: { per: "parcel", amount: "9" },
+      },
+      {
         code: "live",
         name: "Care for live bees",
         when: [{ goodsClass: ["live"], in: "any" }],
@@ -264,6 +271,13 @@ export const services: Setup["services"] = [
     name: "Our van around Tartu",
     tier: "standard",
     origins: ["TRT"],
+    destinations: {
+      only: [
+        { country: "EE", postcode: "50..51" },
+        { country: "EE", postcode: "60*" },
+        { country: "EE", postcode: "61*" },
+      ],
+    },
     transit: { minDays: 1, maxDays: 1 },
     limits: { maxShipmentWeight: kg("600") },
     accepts: { poBox: false, cashOnDelivery: true },

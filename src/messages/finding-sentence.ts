@@ -41,7 +41,7 @@ const sentences: Sentences = {
   "offer-without-charge": () =>
     "It has no rule and no amount yet: nobody is offered it. Say what it charges, or switch it off.",
   "cost-gets-tax": (d) =>
-    `Prices in ${list(d.channels)} include tax: what is taken from the cost gets ${d.percent} % first, so that a percentage on cost is earned whole.`,
+    `Prices in ${list(d.channels)} include tax, so what is taken from the cost gets ${d.percent === undefined ? "the tax of the goods" : `${d.percent} %`} first.`,
   "rounding-of-one-currency": (d) =>
     `It rounds alike in ${list(d.currencies)}, whose units are worth very different amounts: make an offer for each.`,
   "exchange-rate-missing": (d) =>

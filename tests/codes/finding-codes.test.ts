@@ -51,7 +51,7 @@ const provoking: Record<FindingCode, [change: Change, source: string, sentence: 
       s.offers[0]!.taxPercent = "24";
     },
     "offers/parcel/plan",
-    "Prices in web include tax: what is taken from the cost gets 24 % first, so that a percentage on cost is earned whole.",
+    "Prices in Web shop include tax, so what is taken from the cost gets 24 % first.",
   ],
   "rounding-of-one-currency": [
     (s) => {

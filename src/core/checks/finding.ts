@@ -26,7 +26,8 @@ export interface FindingData {
   "free-always": { offer: string };
   "offer-without-service": { offer: string };
   "offer-without-charge": { offer: string };
-  "cost-gets-tax": { offer: string; channels: readonly string[]; percent: string };
+  /** `channels` by name; no `percent`: the goods' own tax. */
+  "cost-gets-tax": { offer: string; channels: readonly string[]; percent?: string };
   "rounding-of-one-currency": { offer: string; currencies: readonly string[] };
   "exchange-rate-missing": { from: string; to: string; neededBy: string };
   "limit-suspicious": { service: string; limit: Quantity; likely: string };

@@ -1,6 +1,6 @@
 import { convert } from "../money/exchange";
 import { Decimal } from "../money/decimal";
-import { taxInPrices } from "../quote/offer-tax";
+import { setTax, taxInPrices } from "../quote/offer-tax";
 import { readsCost } from "../setup/reads-cost";
 import type { CompiledOffer } from "../quote/compiled-offer";
 import type { CompiledSetup } from "../quote/compiled-setup";
@@ -43,10 +43,15 @@ function withoutCharge({ offer, path }: CompiledOffer): Finding {
 /** What is taken from the cost is taxed first where prices include tax: before this rule it earned less than it said. */
 function costGetsTax(compiled: CompiledSetup, one: CompiledOffer): Finding[] {
   const { offer, path } = one;
-  const taxed = offer.channels.filter((code) => compiled.channels.get(code)?.pricesIncludeTax);
-  if (taxed.length === 0 || !readsCost(offer)) return [];
-  const percent = taxInPrices(compiled, one).toString();
-  return [finding("cost-gets-tax", "note", { offer: offer.code, channels: taxed, percent }, `${path}/plan`)];
+  const channels = offer.channels.flatMap((code) => {
+    const channel = compiled.channels.get(code);
+    return channel?.pricesIncludeTax ? [channel.name] : [];
+  });
+  if (channels.length === 0 || !readsCost(offer)) return [];
+  const { deliveryTax = "fixed" } = compiled.setup.business;
+  const ofGoods = deliveryTax !== "fixed" && !setTax(compiled, one, offer.chargeType);
+  const percent = ofGoods ? {} : { percent: taxInPrices(compiled, one).toString() };
+  return [finding("cost-gets-tax", "note", { offer: offer.code, channels, ...percent }, `${path}/plan`)];
 }
 
 /** How many times more one currency's unit may be worth than another's before the same step is another price to round to. */

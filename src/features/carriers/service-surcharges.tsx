@@ -168,7 +168,7 @@ function SurchargeFields({
         />
       </div>
       <ConditionsEditor
-        label="Added"
+        label={surcharge.when?.length ? "Added where" : "Added"}
         path={at("when")}
         conditions={surcharge.when ?? []}
         choices={choices}

@@ -237,7 +237,7 @@ function AdditionFields({
       </div>
       <div className="md:ml-[136px]">
         <ConditionsEditor
-          label={`${addition.name} is added`}
+          label={`${addition.name} is added${addition.when?.length ? " where" : ""}`}
           path={`${path}/when`}
           conditions={addition.when ?? []}
           choices={choices}
