@@ -71,6 +71,17 @@ test.describe("an administrator's pages", () => {
     });
 });
 
+test("no page is taller than its window either: its panes scroll, the line and the bench stay", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  for (const path of [...screens, "/offers/market-express", "/services/TRN-EXPRESS"]) {
+    await page.goto(path);
+    await expect(page.getByRole("main")).not.toBeEmpty();
+    expect(await page.evaluate(() => document.documentElement.scrollHeight), path).toBeLessThanOrEqual(800);
+  }
+});
+
 test("no page is wider than its window at 1280, 1024 and, for orders, on a phone", async ({ page }) => {
   for (const [width, paths] of [
     [1280, screens],

@@ -21,7 +21,7 @@ export default async function DeskLayout({ children }: { readonly children: Reac
           />
           {shell.checking && <Recheck stamp={shell.stamp} />}
           {shell.failedTries && <FailedTriesNote {...shell.failedTries} />}
-          <main className="flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
+          <main className="relative flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
             {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}
           </main>
           <BenchDock />

@@ -99,11 +99,22 @@ export function chooseOrigins(
     return pinsAndOne(question, from, search);
   const isSingleFirst = isNever || sourcing.objectives[0] === "fewestShipments";
   const single = isSingleFirst ? searched(search, question, from, 1) : undefined;
-  const found = single ?? (isNever ? undefined : dividedUp(question, from, search));
+  const isOver = isNever || (isSingleFirst && !mayBeDivided(question, from, search));
+  const found = single ?? (isOver ? undefined : dividedUp(question, from, search));
   if (found) return given(found);
   // what a restriction to its origins leaves nothing of is told by its services
   if (from && !search.stop) return chooseOrigins(question, undefined, rater);
   return refused(search.stop ?? { rejection: lacking(question), because: noReasons });
+}
+
+/** Whether dividing can help an order that no place ships alone: there is something to divide, and a place that is not barred. */
+function mayBeDivided(
+  { sets }: SourcingQuestion,
+  from: ReadonlySet<string> | undefined,
+  { dead }: Search,
+): boolean {
+  if (sets.most < 2) return false;
+  return sets.useful.some(({ code }) => (!from || from.has(code)) && !dead.has(code));
 }
 
 /** The best way of shipping from several origins, proven where it can be. */
@@ -112,7 +123,7 @@ function dividedUp(
   from: ReadonlySet<string> | undefined,
   search: Search,
 ): Choice | undefined {
-  const partition = partitionOf(question, from, search.rater);
+  const partition = partitionOf(question, from, search);
   const ways = bestPartitions(partition);
   const best = ways && provenChoice(ways, partition, search);
   if (best) return best;
@@ -128,12 +139,14 @@ const noReasons = () => [];
 function partitionOf(
   { lines, sets, sourcing }: SourcingQuestion,
   from: ReadonlySet<string> | undefined,
-  rater: Rater,
+  { rater, dead }: Search,
 ): PartitionQuestion {
+  const isIn = (code: string) => (!from || from.has(code)) && !dead.has(code);
+  const isAll = !from && dead.size === 0;
   return {
     lines,
-    allowed: sets.allowed.map((list) => (from ? list.filter(({ origin }) => from.has(origin)) : list)),
-    origins: sets.useful.filter(({ code }) => !from || from.has(code)),
+    allowed: isAll ? sets.allowed : sets.allowed.map((list) => list.filter(({ origin }) => isIn(origin))),
+    origins: isAll ? sets.useful : sets.useful.filter(({ code }) => isIn(code)),
     sourcing,
     rater,
   };

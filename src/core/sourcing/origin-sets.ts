@@ -33,7 +33,8 @@ export class OriginSets {
   private readonly made: OriginSet[][] = [];
   /** The origins some line may be shipped from, by rank, then by code. */
   readonly useful: readonly SourcingOrigin[];
-  private readonly most: number;
+  /** The most shipments the order can be divided into. */
+  readonly most: number;
   private nextSize = 1;
 
   constructor(

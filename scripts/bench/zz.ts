@@ -1,0 +1,14 @@
+import { compileItem } from "@/core/parcels/compiled-item";
+import { compileSetup } from "@/core/quote/compiled-setup";
+import { quote } from "@/core/quote/quote-order";
+import { readDemo, sure } from "./demo";
+import { speedOf } from "./timing";
+const { setup, items, requests } = readDemo();
+const compiled = sure(compileSetup(setup));
+const catalogue = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
+const context = { items: (sku: string) => catalogue.get(sku), now: "2026-11-24T09:00:00Z" };
+const plain = requests.map((request) => ({ ...request, working: process.argv[2] === "w" }));
+const s = speedOf((call) => { quote(compiled, plain[call % plain.length]!, context); });
+console.log(s.perSecond.toFixed(0), s.microseconds.toFixed(1));
+const m0 = process.memoryUsage().heapUsed; let c = 0; for (let i = 0; i < 600; i++) { quote(compiled, plain[i % 60]!, context); c++; } console.log("bytes", ((process.memoryUsage().heapUsed - m0) / c).toFixed(0));
+let offers = 0, withheld = 0; for (const r of plain) { const q = sure(quote(compiled, r, context)); offers += q.offers.length; withheld += q.withheld.length; } console.log(offers / 60, withheld / 60);
