@@ -5,6 +5,7 @@ import { parseSetup } from "@/core/setup/parse-setup";
 import { root } from "../machine/paths";
 import { readDemo, sure } from "./demo";
 import { benchLadder } from "./ladder";
+import { benchBreadth } from "./breadth";
 import { benchQuotes } from "./quotes";
 import { benchReplay } from "./replay";
 import { benchScaling } from "./scaling";
@@ -21,6 +22,7 @@ for (const part of [
   () => benchQuotes(demo),
   () => benchReplay(demo),
   () => benchScaling(small),
+  () => benchBreadth(small),
   () => benchSql(small),
   () => benchLadder(),
 ])
