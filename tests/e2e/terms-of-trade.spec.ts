@@ -35,6 +35,20 @@ test("an offer's currency is that of every amount typed in it, and its charge is
   await expect(bench.charge("Our van around Tartu")).toHaveText("6.50");
 });
 
+test("an offer that is added on a channel of another currency begins in it, and in that channel", async ({
+  page,
+}) => {
+  await page.goto("/channels/market");
+  await page.getByRole("button", { name: "Add an offer" }).click();
+  await page.getByRole("textbox", { name: "Name", exact: true }).first().fill("Tub by boat");
+  await page.getByRole("textbox", { name: /^Code/ }).fill("boat");
+  await page.getByRole("button", { name: "Add", exact: true }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Tub by boat" })).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "Currency", exact: true })).toHaveValue("SEK");
+  await expect(page.locator("summary").first()).toContainText("In Marketplace");
+  await undo(page);
+});
+
 test("where prices include tax the working says what the cost gets before a percentage of it is charged", async ({
   page,
 }) => {

@@ -6,6 +6,7 @@ import { figureText, useBench } from "@/features/bench";
 import { AddMember } from "@/features/draft";
 import { SideList } from "@/ui/parts/side-list";
 import { classNames } from "@/ui/class-names";
+import { newOffer } from "./new-offer";
 import { planWords } from "./offer-words";
 
 interface Props {
@@ -95,18 +96,10 @@ export function OffersSide({ channels, offers, current, channel: shown, homeCurr
         list="offers"
         home="/offers"
         taken={offers.map((offer) => offer.code)}
-        template={(code, name) => ({
-          code,
-          name,
-          channels: channels.slice(0, 1).map((channel) => channel.code),
-          services: [],
-          pick: "cheapest",
-          acrossOrigins: "any",
-          // charges nothing to nobody until somebody says how
-          plan: { kind: "ladder", match: "first", rules: [] },
-          chargeType: "freight",
-          active: true,
-        })}
+        template={(code, name) => {
+          const offer = offers.find((one) => one.code === current);
+          return newOffer(code, name, { channels, shown, offer, homeCurrency });
+        }}
       />
       <AddMember
         what="a channel"
