@@ -69,7 +69,7 @@ export function fallingRates({ tariffs }: CompiledSetup): Finding[] {
                 before: cellMoney(tariff, step.before),
                 after: cellMoney(tariff, step.after),
               },
-              `${table.path}/${step.break}`,
+              `${edition.path}/rows/${row.index}/rates/${edition.bands ? `${page}/` : ""}${step.break}`,
             ),
           ];
         }),

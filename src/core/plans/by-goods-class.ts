@@ -2,6 +2,7 @@ import { moneyText } from "../money/currency";
 import { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import { compileTerms, type CompiledTerms } from "../rules/terms";
+import { joinPath } from "../setup/path";
 import type { Plan } from "../setup/plan";
 import { given, refused, reject, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
@@ -42,10 +43,10 @@ export function classesCharge(
   const classOf = ({ item }: OrderLine) =>
     item.goodsClass !== undefined && listed.has(item.goodsClass) ? item.goodsClass : undefined;
   const present = new Set(part.facts.measures.goods.map(classOf));
-  const groups = plan.classes.map(({ goodsClass, terms }, i) => ({
+  const groups = plan.classes.map(({ goodsClass, terms }) => ({
     goodsClass: goodsClass as string | undefined,
     terms: terms as CompiledTerms | undefined,
-    path: `${plan.path}/classes/${i}/terms`,
+    path: `${plan.path}/${joinPath("classes", goodsClass)}/terms`,
   }));
   groups.push({ goodsClass: undefined, terms: plan.otherwise, path: `${plan.path}/otherwise` });
   const charges: Decimal[] = [];

@@ -1,6 +1,8 @@
 import { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { ItemException } from "../setup/offer";
+import { joinPath } from "../setup/path";
+import { entryText } from "../zones/compiled-chart";
 import { compilePlace, isIn, narrowness, type CompiledPlace } from "../zones/compiled-place";
 import type { Place } from "../zones/zone-index";
 
@@ -18,15 +20,26 @@ export interface CompiledException {
   readonly path: string;
 }
 
-function compileException(exception: ItemException, index: number): CompiledException {
+function compileException(exception: ItemException): CompiledException {
   return {
     effect: effectOf(exception.do),
     item: exception.item,
     goodsClass: exception.goodsClass,
     offer: exception.offer,
     places: (exception.destinations ?? []).map(compilePlace),
-    path: `itemExceptions/${index}`,
+    path: pathOf(exception),
   };
+}
+
+/** By what it is about: an item or a class, the offer, the destinations; `any` where it names none. */
+function pathOf({ item, goodsClass, offer, destinations = [] }: ItemException): string {
+  const what = [item, goodsClass].filter((part) => part !== undefined).join(" ");
+  return joinPath(
+    "itemExceptions",
+    what || "any",
+    offer ?? "any",
+    destinations.map(entryText).join(", ") || "any",
+  );
 }
 
 function effectOf(effect: ItemException["do"]): ExceptionEffect {
@@ -42,9 +55,9 @@ export class ItemExceptions {
   private readonly others: CompiledException[] = [];
 
   constructor(exceptions: readonly ItemException[], offer: string) {
-    exceptions.forEach((exception, index) => {
+    exceptions.forEach((exception) => {
       if (exception.offer !== undefined && exception.offer !== offer) return;
-      const compiled = compileException(exception, index);
+      const compiled = compileException(exception);
       const list = exception.item === undefined ? this.others : this.byItem.get(exception.item);
       if (list) list.push(compiled);
       else if (exception.item !== undefined) this.byItem.set(exception.item, [compiled]);

@@ -107,6 +107,33 @@ test("the order of lists that have none changes nothing", () => {
   );
 });
 
+test("a source names its place by what it is about: moved rows, entries, rates and exceptions change no step", () => {
+  const turn = <T>(list: readonly T[]): T[] => [...list].reverse();
+  fc.assert(
+    fc.property(anyBusiness, (any) => {
+      const moved: Setup = {
+        ...any.setup,
+        exchangeRates: distinctBy(any.setup.exchangeRates, ({ from, to, asOf }) => `${from} ${to} ${asOf}`),
+        tariffs: any.setup.tariffs.map((tariff) => ({
+          ...tariff,
+          editions: tariff.editions.map((edition) => ({ ...edition, rows: turn(edition.rows) })),
+        })),
+      };
+      const still = { ...moved, tariffs: any.setup.tariffs };
+      const request = { ...any.request, working: true };
+      const rates = turn(moved.exchangeRates);
+      expect(quoted({ ...any, request, setup: { ...moved, exchangeRates: rates } })).toEqual(
+        quoted({ ...any, request, setup: still }),
+      );
+    }),
+    { ...RUNS, numRuns: runs(150) },
+  );
+});
+
+function distinctBy<T>(list: readonly T[], key: (one: T) => string): T[] {
+  return [...new Map(list.map((one) => [key(one), one])).values()];
+}
+
 test("codes are names alone: an offer called otherwise is given alike", () => {
   const rename = <T>(value: T): T => JSON.parse(JSON.stringify(value).replaceAll('"f1"', '"zz"')) as T;
   fc.assert(

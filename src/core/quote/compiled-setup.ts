@@ -86,10 +86,10 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
 }
 
 function exchangeRates(setup: Setup): ExchangeRates {
-  const rates = setup.exchangeRates.map((rate, index) => ({
+  const rates = setup.exchangeRates.map((rate) => ({
     ...rate,
     rate: Decimal.of(rate.rate),
-    source: `exchangeRates/${index}`,
+    source: joinPath("exchangeRates", rate.from, rate.to, rate.asOf),
   }));
   return new ExchangeRates(rates, setup.business.homeCurrency);
 }

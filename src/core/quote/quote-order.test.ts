@@ -144,23 +144,23 @@ test.each<[string, string, Case]>([
   ["zone-not-found", "zoneCharts/ALL/entries", { setup: (s) => (s.zoneCharts[0]!.entries = []) }],
   [
     "zone-not-served",
-    "zoneCharts/ALL/entries/0",
+    "zoneCharts/ALL/entries/EE",
     { setup: (s) => (s.zoneCharts[0]!.entries[0]!.zone = null) },
   ],
   ["no-edition", "tariffs/PARCEL-BUY/editions", { request: { placedAt: "2025-12-30T08:00:00Z" } }],
   [
     "no-rate",
-    "tariffs/PARCEL-BUY/editions/2026/rows/0/rates/0",
+    "tariffs/PARCEL-BUY/editions/2026/zones/1/breaks/5",
     { setup: (s) => (s.tariffs[0]!.editions[0]!.rows[0]!.rates[0] = null) },
   ],
   [
     "above-last-break",
-    "tariffs/PARCEL-BUY/editions/2026/breaks/1",
+    "tariffs/PARCEL-BUY/editions/2026/breaks/30",
     { request: { lines: [{ sku: "BOX", quantity: 16 }] } },
   ],
   [
     "below-first-break",
-    "tariffs/PARCEL-BUY/editions/2026/breaks/0",
+    "tariffs/PARCEL-BUY/editions/2026/breaks/5",
     { setup: (s) => (s.tariffs[0]!.boundary = "from") },
   ],
   ["weight-missing", "tariffs/PARCEL-BUY/measure", { items: [{ sku: "BOX", name: "Box" }] }],

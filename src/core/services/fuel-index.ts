@@ -14,10 +14,10 @@ export class FuelIndex {
 
   constructor(carrier: string, rows: readonly { from: string; percent: string }[] = []) {
     this.rows = rows
-      .map((row, index) => ({
+      .map((row) => ({
         from: row.from,
         percent: Decimal.of(row.percent),
-        source: joinPath("carriers", carrier, "fuelIndex", index),
+        source: joinPath("carriers", carrier, "fuelIndex", row.from),
       }))
       .sort((a, b) => (a.from < b.from ? 1 : a.from > b.from ? -1 : 0));
   }

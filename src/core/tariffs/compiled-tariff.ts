@@ -12,6 +12,8 @@ export interface CompiledBreak {
   readonly rate: "flat" | "perUnit" | "basePlus";
   /** In base units; 1 for flat breaks. */
   readonly per: Decimal;
+  /** What names it in a path: its edge as it was typed, `open` for one without. */
+  readonly key: string;
 }
 
 /** What a table's edges count: a measure in a unit, with the side of each edge. */
@@ -91,12 +93,15 @@ function axisOf(
   };
 }
 
+const OPEN = "open";
+
 function compileEdition(edition: Edition, axis: CompiledAxis, path: string): CompiledEdition {
   const edges = edition.breaks.map((entry) => inBase(entry.edge, axis));
   const breaks = edition.breaks.map(
     (entry, i): CompiledBreak => ({
       ...ends(edges, i, axis.boundary === "from"),
       rate: entry.rate,
+      key: entry.edge ?? OPEN,
       per: entry.per === undefined ? Decimal.one : Decimal.of(entry.per).times(axis.basePerUnit),
     }),
   );
@@ -150,7 +155,12 @@ function compileBands(bands: NonNullable<Edition["bands"]>, of: CompiledAxis): C
   const areLower = of.boundary === "from" && edges[edges.length - 1] !== undefined;
   return {
     ...axis,
-    breaks: edges.map((_, i) => ({ ...ends(edges, i, areLower), rate: "flat" as const, per: Decimal.one })),
+    breaks: edges.map((_, i) => ({
+      ...ends(edges, i, areLower),
+      rate: "flat" as const,
+      key: bands.edges[i] ?? OPEN,
+      per: Decimal.one,
+    })),
   };
 }
 

@@ -192,11 +192,11 @@ test("the working names the cell and the break, with their paths", () => {
   ]);
   expect(steps[2]).toMatchObject({
     inputs: { value: { value: "5", unit: "kg" }, break: { upper: "5", unit: "kg", boundary: "upTo" } },
-    source: "tariffs/PARCEL-BUY/editions/2026/breaks/0",
+    source: "tariffs/PARCEL-BUY/editions/2026/breaks/5",
   });
   expect(steps[3]).toMatchObject({
     result: "4.20",
-    source: "tariffs/PARCEL-BUY/editions/2026/rows/0/rates/0",
+    source: "tariffs/PARCEL-BUY/editions/2026/zones/1/breaks/5",
   });
 });
 

@@ -1,3 +1,4 @@
+import { joinPath } from "../setup/path";
 import { Decimal } from "../money/decimal";
 import { given, refused, reject, type Outcome, type Rejection } from "../working/reason";
 import type { Trace } from "../working/step";
@@ -12,7 +13,7 @@ import {
   type CompiledEdition,
   type CompiledTariff,
 } from "./compiled-tariff";
-import { tableOf, type Table } from "./table";
+import { cellPath, rowPath, tableOf, type Table } from "./table";
 import type { TariffValue } from "./tariff-value";
 import { breakText, cellFigure, cellMoney, shownValue } from "./tariff-words";
 
@@ -50,7 +51,7 @@ export function tariffRate(
   if (trace) explainEdition(tariff, edition, question.date, trace);
   const row = edition.rows.get(zone.value);
   if (!row)
-    return refused(reject("no-rate", { tariff: tariff.name, zone: zone.value }, `${edition.path}/rows`));
+    return refused(reject("no-rate", { tariff: tariff.name, zone: zone.value }, `${edition.path}/zones`));
   const value = question.valueOf(tariff.measure, tariff.currency, `${tariff.path}/measure`);
   if (!value.ok) return value;
   const page = pageOf(tariff, edition, question.valueOf, trace);
@@ -82,7 +83,7 @@ function pageOf(
   const value = valueOf(bands.measure, bands.currency, `${edition.path}/bands/measure`);
   if (!value.ok) return value;
   const page = findBreak(bands.breaks, value.value, bands.boundary);
-  const source = `${edition.path}/bands/edges`;
+  const source = `${edition.path}/bands`;
   if (typeof page === "string")
     return refused(outside(tariff.name, bands, bands.breaks, value.value, page, source));
   const band = bands.breaks[page];
@@ -91,7 +92,7 @@ function pageOf(
       "band-found",
       { tariff: tariff.name, value: shownValue(bands, value.value), band: breakText(bands, band) },
       undefined,
-      `${source}/${page}`,
+      `${edition.path}/${joinPath("bands", band.key)}`,
     );
   return given(page);
 }
@@ -109,7 +110,7 @@ export function editionRate(
   trace?: Trace,
 ): Outcome<Decimal> {
   const row = edition.rows.get(zone);
-  if (!row) return refused(reject("no-rate", { tariff: tariff.name, zone }, `${edition.path}/rows`));
+  if (!row) return refused(reject("no-rate", { tariff: tariff.name, zone }, `${edition.path}/zones`));
   return rowRate(tableOf(tariff, edition, zone, row, page), value, trace);
 }
 
@@ -123,7 +124,7 @@ function rowRate(table: Table, value: Decimal, trace?: Trace): Outcome<Decimal> 
   if (!entry || !own) {
     const named = entry ? { break: breakText(tariff, entry) } : {};
     const inputs = { tariff: tariff.name, zone: table.zone, ...named };
-    return refused(reject("no-rate", inputs, `${table.path}/${found}`));
+    return refused(reject("no-rate", inputs, cellPath(table, found)));
   }
   if (trace) explainRate(table, found, entry, value, own, trace);
   return given(bounded(table, lowerNext(table, found, own, trace), trace));
@@ -141,22 +142,22 @@ function lowerNext(table: Table, index: number, own: Decimal, trace?: Trace): De
     "rate-lower-next",
     { own: cellMoney(tariff, own), next: cellMoney(tariff, next), edge: shownValue(tariff, edge), taken },
     cellFigure(tariff, lower),
-    `${table.path}/${index + 1}`,
+    cellPath(table, index + 1),
   );
   return lower;
 }
 
-function bounded({ tariff, edition, row }: Table, amount: Decimal, trace?: Trace): Decimal {
+function bounded(table: Table, amount: Decimal, trace?: Trace): Decimal {
+  const { tariff, row } = table;
   const { minimum, maximum } = row;
-  const path = `${edition.path}/rows/${row.index}`;
   if (minimum && amount.lessThan(minimum)) {
     const inputs = { minimum: cellMoney(tariff, minimum) };
-    trace?.add("row-minimum", inputs, cellFigure(tariff, minimum), `${path}/minimum`);
+    trace?.add("row-minimum", inputs, cellFigure(tariff, minimum), `${rowPath(table)}/minimum`);
     return minimum;
   }
   if (maximum && amount.moreThan(maximum)) {
     const inputs = { maximum: cellMoney(tariff, maximum) };
-    trace?.add("row-maximum", inputs, cellFigure(tariff, maximum), `${path}/maximum`);
+    trace?.add("row-maximum", inputs, cellFigure(tariff, maximum), `${rowPath(table)}/maximum`);
     return maximum;
   }
   return amount;
@@ -175,12 +176,12 @@ function explainRate(
     "break-found",
     { tariff: tariff.name, value: shownValue(tariff, value), break: breakText(tariff, entry) },
     undefined,
-    `${edition.path}/breaks/${index}`,
+    `${edition.path}/${joinPath("breaks", entry.key)}`,
   );
   const rate = table.cells[index];
   if (!rate) return;
   const [cell, per] = [cellMoney(tariff, rate), shownValue(tariff, entry.per)];
-  const [result, source] = [cellFigure(tariff, own), `${table.path}/${index}`];
+  const [result, source] = [cellFigure(tariff, own), cellPath(table, index)];
   if (entry.rate === "flat") trace.add("rate-flat", { cell }, result, source);
   if (entry.rate === "perUnit")
     trace.add("rate-per-unit", { cell, per, value: shownValue(tariff, value) }, result, source);
@@ -203,9 +204,9 @@ function outside(
   const shown = shownValue(axis, value);
   if (side === "below") {
     const first = shownValue(axis, breaks[0]?.lower ?? Decimal.zero);
-    return reject("below-first-break", { tariff, value: shown, first }, `${source}/0`);
+    return reject("below-first-break", { tariff, value: shown, first }, `${source}/${breaks[0]?.key ?? ""}`);
   }
   const end = breaks.length - 1;
   const last = shownValue(axis, breaks[end]?.upper ?? Decimal.zero);
-  return reject("above-last-break", { tariff, value: shown, last }, `${source}/${end}`);
+  return reject("above-last-break", { tariff, value: shown, last }, `${source}/${breaks[end]?.key ?? ""}`);
 }

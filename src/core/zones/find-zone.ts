@@ -1,3 +1,4 @@
+import { joinPath } from "../setup/path";
 import { given, refused, reject, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
 import { entryText, type CompiledChart } from "./compiled-chart";
@@ -20,9 +21,10 @@ export function findZone(
   const match = chart.index.find(place);
   const entry = match && chart.chart.entries[match.entry];
   if (!match || !entry) return refused(reject("zone-not-found", where(), `${chart.path}/entries`));
-  const source = `${chart.path}/entries/${match.entry}`;
+  // an entry is named by what it holds: of two that hold the same the first counts
+  const source = () => `${chart.path}/${joinPath("entries", entryText(entry))}`;
   if (match.zone === null)
-    return refused(reject("zone-not-served", { ...where(), entry: entryText(entry) }, source));
+    return refused(reject("zone-not-served", { ...where(), entry: entryText(entry) }, source()));
   trace?.add(
     "zone-found",
     {
@@ -34,7 +36,7 @@ export function findZone(
       beats: chart.index.all(place).length - 1,
     },
     match.zone,
-    source,
+    source(),
   );
   return given(match.zone);
 }

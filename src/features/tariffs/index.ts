@@ -3,3 +3,4 @@ export { EditionComparison } from "./edition-comparison";
 export { TariffList, type TariffSummary } from "./tariff-list";
 export { TariffSheet } from "./tariff-sheet";
 export { TariffWorkbench } from "./tariff-workbench";
+export { askedPlaces, type AskedCell } from "./asked-cell";

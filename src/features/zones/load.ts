@@ -1,6 +1,6 @@
 import "server-only";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { compileChart } from "@/core/zones/compiled-chart";
+import { compileChart, entryText } from "@/core/zones/compiled-chart";
 import { normalisePostcode } from "@/core/zones/postcode";
 import { load } from "@/server/load";
 import { orderDestinations } from "@/server/services/order-destinations";
@@ -34,4 +34,12 @@ export async function loadCatches(chart: ZoneChart): Promise<Catches> {
   }
   missed.sort((a, b) => b.orders - a.orders || (a.place < b.place ? -1 : 1));
   return { byEntry: [...counts], orders: total, missed: missed.slice(0, MOST_MISSED) };
+}
+
+/** The entry that is asked for: by what it holds ("EE 10..19", the first of equals), or by its place in the chart. */
+export function entryAsked(entries: ZoneChart["entries"], asked: string | undefined): number | undefined {
+  if (asked === undefined) return undefined;
+  if (/^\d+$/.test(asked)) return Number(asked);
+  const at = entries.findIndex((entry) => entryText(entry) === asked);
+  return at < 0 ? undefined : at;
 }

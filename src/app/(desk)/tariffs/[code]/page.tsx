@@ -11,23 +11,14 @@ import {
   notesOfEdition,
   shippedBy,
 } from "@/features/tariffs/load";
-import { TariffWorkbench } from "@/features/tariffs";
+import { askedPlaces, TariffWorkbench, type AskedCell } from "@/features/tariffs";
 
 export const metadata: Metadata = { title: "Tariffs" };
 
 interface Props {
   readonly params: Promise<{ code: string }>;
-  readonly searchParams: Promise<{
-    edition?: string;
-    row?: string;
-    break?: string;
-    band?: string;
-    against?: string;
-  }>;
+  readonly searchParams: Promise<AskedCell & { readonly edition?: string; readonly against?: string }>;
 }
-
-const whole = (text: string | undefined) =>
-  text !== undefined && /^\d+$/.test(text) ? Number(text) : undefined;
 
 /** The zone's code and its name stand before the first break. */
 const LEAD = 2;
@@ -46,7 +37,7 @@ export default async function TariffPage({ params, searchParams }: Props) {
     const days = daysLeft(entry.to, today);
     return days === undefined ? [] : [[entry.label, days] as const];
   });
-  const [row, column] = [whole(query.row), whole(query.break)];
+  const { row, column, page } = askedPlaces(edition, query);
   const start =
     row === undefined && column === undefined
       ? undefined
@@ -65,7 +56,7 @@ export default async function TariffPage({ params, searchParams }: Props) {
   const chart = setup.zoneCharts.find((one) => one.code === tariff.zoneChart);
   return (
     <TariffWorkbench
-      key={`${code} ${edition.label} ${query.row ?? ""} ${query.break ?? ""}`}
+      key={`${code} ${edition.label} ${row ?? ""} ${column ?? ""}`}
       tariff={tariff}
       // a table asks a chart for its zones alone: its entries may be many
       chart={chart && { ...chart, entries: [] }}
@@ -74,7 +65,7 @@ export default async function TariffPage({ params, searchParams }: Props) {
       daysLeft={Object.fromEntries(left)}
       notices={noticesFor(findings, `tariffs/${code}/editions/${encodeURIComponent(edition.label)}`)}
       start={start}
-      startPage={Math.min(whole(query.band) ?? 0, (edition.bands?.edges.length ?? 1) - 1)}
+      startPage={Math.min(page, (edition.bands?.edges.length ?? 1) - 1)}
       notes={notes}
       shipped={shipped}
       against={laid.against}

@@ -3,7 +3,7 @@ import { notFound } from "next/navigation";
 import { noticesFor } from "@/features/draft/notice";
 import { loadDraft } from "@/features/draft/load";
 import { ChartEditor, ZonesSide } from "@/features/zones";
-import { loadCatches } from "@/features/zones/load";
+import { entryAsked, loadCatches } from "@/features/zones/load";
 import { packEntries } from "@/features/zones/packed-entries";
 import { TwoPanes } from "@/ui/parts/two-panes";
 
@@ -40,7 +40,7 @@ export default async function ZonePage({ params, searchParams }: Props) {
         taken={setup.zoneCharts.map((one) => one.code)}
         usedBy={readers(code).map((tariff) => tariff.name)}
         notices={noticesFor(findings, `zoneCharts/${code}`)}
-        entry={entry !== undefined && /^\d+$/.test(entry) ? Number(entry) : undefined}
+        entry={entryAsked(entries, entry)}
       />
     </TwoPanes>
   );
