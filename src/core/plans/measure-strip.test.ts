@@ -55,6 +55,34 @@ test("rules that ask more can take it or leave it, those about other things alon
   expect(said(strip({ ...of, match: "sum" }))[0]).toBe("[0,5] 1+2+3?");
 });
 
+test("an edge that several rules have is one, one below nothing none, and what is as sure and as taken is one stretch", () => {
+  expect(said(strip(ladder([weight("<", "5")], [weight(">=", "5")], [weight(">", "5")])))).toEqual([
+    "[0,5) 1",
+    "[5,) 2",
+  ]);
+  expect(said(strip(ladder([weight(">=", "-3")])))).toEqual(["[0,) 1"]);
+  expect(said(strip(ladder([weight(">", "0")], [weight("=", "0")])))).toEqual(["[0,0] 2", "(0,) 1"]);
+  const sum = { ...ladder([weight("<=", "5")], [weight("<=", "9")]), match: "sum" as const };
+  expect(said(strip(sum))).toEqual(["[0,5] 1+2", "(5,9] 2", "(9,) -!"]);
+});
+
+test("measures that as many rules ask for come by name, each with the unit it was first given in; other conditions are none", () => {
+  const of = ladder(
+    [{ measure: "quantity", op: ">", value: "2" }, { country: ["EE"] }],
+    [
+      { measure: "actualWeight", unit: "g", op: ">", value: "2" },
+      { not: { measure: "chargeableWeight", unit: "kg", op: ">", value: "2" } },
+    ],
+    [weight("<", "9"), { measure: "quantity", op: ">", value: "4" }],
+  );
+  expect(stripMeasures(of)).toEqual([
+    { measure: "actualWeight", unit: "g" },
+    { measure: "quantity", unit: undefined },
+    { measure: "chargeableWeight", unit: "kg" },
+  ]);
+  expect(stripMeasures(ladder([{ coupon: ["X"] }]))).toEqual([]);
+});
+
 test("the measure most rules ask for comes first", () => {
   const of = ladder(
     [weight("<", "1"), { measure: "quantity", op: ">", value: "2" }],

@@ -263,6 +263,30 @@ describe("terms tell what each is made of", () => {
     ]);
   });
 
+  test("where prices include tax a term by cost is of the cost with it, told before", () => {
+    const of: Case = {
+      setup: (s) => {
+        s.channels[0]!.pricesIncludeTax = true;
+        delete s.offers[0]!.adjust;
+        s.offers[0]!.plan = { kind: "terms", terms: [{ constant: "1" }, { measure: "cost", amount: "0.5" }] };
+      },
+    };
+    // 4.20 and 22 %
+    expect(told(of).slice(0, 2)).toEqual([
+      "cost-with-tax 5.12 business/deliveryTaxPercent",
+      "plan-terms 3.56 …/plan/terms",
+    ]);
+    const step = quoteWith(of).offers[0]!.working!.find(({ code }) => code === "plan-terms");
+    expect(step).toMatchObject({ inputs: { parts: [{}, { of: { value: "5.124", unit: "EUR" } }] } });
+    const bare: Case = {
+      setup: (s) => {
+        of.setup?.(s);
+        s.offers[0]!.plan = { kind: "terms", terms: [{ constant: "1" }] };
+      },
+    };
+    expect(told(bare)[0]).toBe("plan-terms 1.00 …/plan/terms");
+  });
+
   test("a distance is in kilometres", () => {
     const of = parts([{ measure: "distance", amount: "0.01" }], {
       setup: (s) => {
