@@ -15,6 +15,13 @@ export class TariffDriver {
     return this.page.getByRole("grid");
   }
 
+  /** The row and the break of the active cell, both from 0: the zone's code and its name stand before the first break. */
+  async active(): Promise<readonly [row: number, column: number]> {
+    const active = (await this.grid.getAttribute("aria-activedescendant")) ?? "";
+    const [row, column] = active.split("-").slice(-2).map(Number);
+    return [row!, column! - 2];
+  }
+
   /** A cell by its row and its break, both from 0. */
   cell(row: number, column: number) {
     return this.grid.locator(
