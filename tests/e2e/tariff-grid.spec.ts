@@ -25,6 +25,8 @@ test.describe("the grid", () => {
     await page.keyboard.type("7");
     await page.keyboard.press("Tab");
     await expect(tariff.cell(0, 0)).toHaveText("7");
+    // shown at once, in slanted letters until it is stored
+    await expect(tariff.grid.locator("[role=gridcell].italic")).toHaveCount(0);
     await page.reload();
     await expect(tariff.cell(0, 0)).toHaveText("7");
   });
