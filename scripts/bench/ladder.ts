@@ -44,6 +44,7 @@ export async function benchLadder(): Promise<string> {
   const context: SellContext = {
     exchange: { find: () => undefined } as never,
     homeCurrency: "EUR",
+    businessCurrency: "EUR",
     ofBusiness: undefined,
     tariffs: new Map(),
   };

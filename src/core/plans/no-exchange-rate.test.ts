@@ -66,6 +66,19 @@ test("an exception of all offers is in the home currency: it needs no rate of th
   expect(told(inKronor((_, s) => (s.itemExceptions = [{ item: "BOX", do: { extra: "2" } }])))).toBe("3.00");
 });
 
+test("where the home currency itself has no rate, its own pair is told, not the offer's", () => {
+  const of = inKronor((_, s) => {
+    s.channels[0]!.currency = "SEK";
+    s.itemExceptions = [{ item: "BOX", do: { extra: "2" } }];
+  });
+  const request = { lines: [{ sku: "BOX", quantity: 1, unitPrice: "10" }] };
+  const [withheld] = quoteWith({ ...of, request }).withheld;
+  expect(withheld).toMatchObject({
+    reason: "no-exchange-rate",
+    rejection: { inputs: { from: "EUR", to: "SEK" } },
+  });
+});
+
 test("a free threshold that can't be converted makes nothing free, and no gap is told", () => {
   const of = inKronor((o) => (o.free = { anyOf: [{ measure: "goodsValue", op: ">=", value: "1" }] }));
   const [given] = quoteWith(of).offers;

@@ -5,7 +5,7 @@ import type { OrderLine } from "../parcels/order-line";
 import type { Charts } from "../rules/condition";
 import { explainConversion } from "../working/explain-conversion";
 import type { Plan } from "../setup/plan";
-import { given, refused, type Outcome } from "../working/reason";
+import { given, refused, reject, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
 import { classesCharge, compileClasses, type CompiledClasses } from "./by-goods-class";
 import type { CompiledException, ItemExceptions } from "./item-exceptions";
@@ -139,7 +139,7 @@ function exceptionAmounts(
 ): Outcome<Decimal> {
   // an exception that names its offer is in the offer's money, any other in the home currency
   const own = new Money(facts.journey.fromHome, context.homeCurrency);
-  const business = new Money(context.ofBusiness, context.ofBusiness?.from ?? context.homeCurrency);
+  const business = new Money(context.ofBusiness, context.businessCurrency);
   for (const [line, exception] of of) {
     if (exception.effect.kind === "ban") continue;
     const { effect, path } = exception;
@@ -160,11 +160,11 @@ function exceptionAmounts(
     );
   }
   let sum = Decimal.zero;
-  for (const { total, conversion } of [own, business]) {
+  for (const { total, conversion, currency } of [own, business]) {
     if (total.sign === 0) continue;
     if (!conversion)
       return refused(
-        rejectMissing("no-exchange-rate", facts.measures, facts.journey, context, "itemExceptions"),
+        reject("no-exchange-rate", { from: currency, to: facts.journey.currency }, "exchangeRates"),
       );
     const converted = convert(total, conversion);
     explainConversion(total, converted, conversion, trace);

@@ -11,7 +11,9 @@ export interface SellContext {
   readonly exchange: ExchangeRates;
   /** The currency of the amounts typed in the offer: its own, else the home currency. */
   readonly homeCurrency: string;
-  /** From the business's home currency, in which exceptions are that name no offer; `undefined` without a rate. */
+  /** The business's home currency, in which exceptions are that name no offer. */
+  readonly businessCurrency: string;
+  /** From it to the quote's; `undefined` without a rate. */
   readonly ofBusiness: Conversion | undefined;
   readonly tariffs: ReadonlyMap<string, CompiledTariff>;
 }

@@ -93,7 +93,7 @@ function orderOf(
   all: readonly OrderLine[],
   ask?: (question: LiveRequest) => void,
 ): OrderContext {
-  const { tariffs, setup } = compiled;
+  const { tariffs } = compiled;
   const journey = journeyOf(compiled, request, request.currency ?? channel.currency, request.placedAt ?? now);
   const exchange = compiled.exchange.on(journey.date);
   const lines = all.filter((line) => line.item.shippable);
@@ -106,7 +106,13 @@ function orderOf(
     measures,
     journey,
     book: new ShipmentBook(measures, rating),
-    sell: { exchange, tariffs, homeCurrency: setup.business.homeCurrency, ofBusiness: journey.fromHome },
+    sell: {
+      exchange,
+      tariffs,
+      homeCurrency: journey.homeCurrency,
+      businessCurrency: journey.homeCurrency,
+      ofBusiness: journey.fromHome,
+    },
     sourcing: sourcingOf(compiled, lines, journey),
     withWorking: request.working === true,
     explainOrder: (trace) => explainOrder(trace, all, measures, journey.currency),
