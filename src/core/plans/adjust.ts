@@ -93,10 +93,9 @@ export function roundCharge(amount: Decimal, rounding: CompiledRounding): Decima
 /**
  * A plan's charge with margin, additions, minimum, maximum and rounding, in this order; in the quote's currency, not
  * rounded to money yet. Percents of an addition are of the charge after the margin (`freight`), of all so far
- * (`subtotal`), of the cost (with
- * tax where prices include it), or of the goods without tax; "per kg" is actual weight; the fuel index is that of the
- * carriers that ship. An addition counts where all its conditions hold. Fails with `weight-missing`, `size-missing` or
- * `no-exchange-rate`, also where such a condition can't be decided.
+ * (`subtotal`), of the cost (with tax where prices include it), or of the goods without tax; "per kg" is actual weight; the
+ * fuel index is that of the carriers that ship. An addition counts where all its conditions hold. Fails with
+ * `weight-missing`, `size-missing` or `no-exchange-rate`, also where such a condition can't be decided.
  */
 export function adjust(
   adjustments: CompiledAdjustments,

@@ -1,7 +1,7 @@
 import { moneyText } from "../money/currency";
 import { convert } from "../money/exchange";
 import { Decimal } from "../money/decimal";
-import { dimensionOf, isMissing, measured, unitOf } from "../rules/measured";
+import { chargedMeasure, dimensionOf, isMissing, unitOf } from "../rules/measured";
 import { compileTerms, termsValue, termValue, type CompiledTerms } from "../rules/terms";
 import { explainConversion } from "../working/explain-conversion";
 import type { Outcome as PlanOutcome } from "../setup/plan";
@@ -113,8 +113,7 @@ function explainTerms(
   const parts = compiled.map((one, i) => {
     const figure = termValue(one, facts);
     const own = one.home ? context.homeCurrency : currency;
-    const measure =
-      one.measure && (one.measure === "cost" ? facts.chargedCost : measured(one.measure, facts));
+    const measure = one.measure && chargedMeasure(one.measure, facts);
     const term = terms[i];
     const unit = one.measure && unitOf(one.measure, term && "measure" in term ? term.unit : undefined);
     return {

@@ -82,6 +82,11 @@ export function measured(measure: Measure, facts: Facts): Decimal | Missing {
   }
 }
 
+/** A measure as it enters a charge: the cost with the tax that prices include, all others as they are. */
+export function chargedMeasure(measure: Measure, facts: Facts): Decimal | Missing {
+  return measure === "cost" ? facts.chargedCost : measured(measure, facts);
+}
+
 function farthest({ origins, journey }: Facts): Decimal {
   let most = Decimal.zero;
   for (const origin of origins) {

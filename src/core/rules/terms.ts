@@ -3,7 +3,7 @@ import { Decimal } from "../money/decimal";
 import type { Terms } from "../setup/amount";
 import type { Measure } from "../setup/measure";
 import type { Facts } from "./facts";
-import { basePerUnit, dimensionOf, isMissing, measured, type Missing } from "./measured";
+import { basePerUnit, chargedMeasure, dimensionOf, isMissing, type Missing } from "./measured";
 
 /** A term, read once. `home` terms are money of the home currency; the others already are money of the quote's. */
 interface CompiledTerm {
@@ -44,7 +44,7 @@ function compileTerm(term: Terms[number]): CompiledTerm {
 /** One term's figure, in the currency the term is in; one by cost takes it as it enters a charge. */
 export function termValue({ factor, per, measure }: CompiledTerm, facts: Facts): Decimal | Missing {
   if (!measure) return factor;
-  const value = measure === "cost" ? facts.chargedCost : measured(measure, facts);
+  const value = chargedMeasure(measure, facts);
   if (isMissing(value)) return value;
   const product = value.times(factor);
   return per.equals(Decimal.one) ? product : product.dividedBy(per, WORKING_SCALE, "halfAwayFromZero");
