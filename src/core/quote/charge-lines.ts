@@ -77,8 +77,7 @@ function taxed(all: readonly Piece[], making: ChargeMaking, trace?: Trace): Char
   const { currency, includesTax } = making;
   const totals: TaxedCharge[] = [];
   const taxes = new Map<Piece, TaxedCharge>();
-  for (const percent of new Set(all.map(({ rate }) => rate.percent))) {
-    const alike = all.filter(({ rate }) => rate.percent === percent);
+  for (const alike of byRate(all)) {
     const [first] = alike;
     if (!first) continue;
     const together = taxCharge(
@@ -107,6 +106,19 @@ function taxed(all: readonly Piece[], making: ChargeMaking, trace?: Trace): Char
       return own ? [lineOf(piece, own, currency)] : [];
     }),
   };
+}
+
+/** Pieces of one tax rate together, in the order of their first. */
+function byRate(all: readonly Piece[]): readonly (readonly Piece[])[] {
+  const [first] = all;
+  if (all.every(({ rate }) => rate.percent === first?.rate.percent)) return [all];
+  const groups = new Map<string, Piece[]>();
+  for (const piece of all) {
+    const group = groups.get(piece.rate.percent);
+    if (group) group.push(piece);
+    else groups.set(piece.rate.percent, [piece]);
+  }
+  return [...groups.values()];
 }
 
 function lineOf({ type, name, rate }: Piece, { net, tax }: TaxedCharge, currency: string): ChargeLine {

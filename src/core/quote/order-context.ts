@@ -4,6 +4,7 @@ import type { SellContext } from "../plans/sell-context";
 import type { Journey } from "../rules/journey";
 import type { Channel } from "../setup/offer";
 import { sourcingQuestion, type SourcingQuestion } from "../sourcing/choose-origins";
+import type { SourcingOrigin } from "../sourcing/candidate";
 import { lineOrigins } from "../sourcing/line-origins";
 import type { Trace } from "../working/step";
 import type { CompiledSetup } from "./compiled-setup";
@@ -32,15 +33,29 @@ export function sourcingOf(
   { place }: Journey,
 ): SourcingQuestion {
   const { sourcing } = compiled.setup;
-  const isNear = sourcing.objectives.includes("nearest");
   return sourcingQuestion(
     lines,
     lines.map((line) => lineOrigins(line, compiled.byRank, place, sourcing.split)),
-    compiled.byRank.map(({ code, rank }) => ({
-      code,
-      rank,
-      distance: isNear ? kilometres(compiled, code, place.country) : undefined,
-    })),
+    originsFor(compiled, place.country),
     sourcing,
   );
+}
+
+const knownOrigins = new WeakMap<CompiledSetup, Map<string, readonly SourcingOrigin[]>>();
+
+/** The origins as sourcing sees them from a country: worked out once for each setup. */
+function originsFor(compiled: CompiledSetup, country: string): readonly SourcingOrigin[] {
+  let byCountry = knownOrigins.get(compiled);
+  if (!byCountry) knownOrigins.set(compiled, (byCountry = new Map()));
+  let origins = byCountry.get(country);
+  if (!origins) {
+    const isNear = compiled.setup.sourcing.objectives.includes("nearest");
+    origins = compiled.byRank.map(({ code, rank }) => ({
+      code,
+      rank,
+      distance: isNear ? kilometres(compiled, code, country) : undefined,
+    }));
+    byCountry.set(country, origins);
+  }
+  return origins;
 }

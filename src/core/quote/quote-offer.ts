@@ -3,6 +3,7 @@ import { Decimal } from "../money/decimal";
 import { adjust, type Adjusted } from "../plans/adjust";
 import { freeFrom, isFree, type FreeGap } from "../plans/free-delivery";
 import { partOfShipments, type Part } from "../plans/part";
+import type { SellContext } from "../plans/sell-context";
 import { planCharge } from "../plans/price-plan";
 import { datesOf } from "../promise/hand-over";
 import type { RatedShipment, ServiceRejection } from "../sourcing/candidate";
@@ -42,7 +43,7 @@ export function quoteOffer(
     ? rates(order, compiled)(compiled.offer.chargeType)
     : undefined;
   const part = partOfShipments(journey, assignment.shipments, assignment.cost, costTax);
-  const charge = chargeOf({ ...order, sell }, compiled, part, trace);
+  const charge = chargeOf(sell, compiled, part, trace);
   if (!charge.ok) return withhold(charge.rejection);
   return { given: quoted(order, compiled, choice.value, charge.value, trace, steps) };
 }
@@ -85,18 +86,18 @@ const nothing = { amount: Decimal.zero, additions: [], freeFrom: undefined };
 
 /** Plan, adjustments, free delivery: the charge before it is rounded and taxed. */
 function chargeOf(
-  order: OrderContext,
+  sell: SellContext,
   compiled: CompiledOffer,
   part: Part,
   trace?: Trace,
 ): Outcome<OfferCharge> {
-  const plan = planCharge(compiled.pricing, part, order.sell, trace?.at("plan"));
+  const plan = planCharge(compiled.pricing, part, sell, trace?.at("plan"));
   if (!plan.ok) return plan;
   // a rule that says free means it: nothing is added, and no minimum raises it
   if (plan.value.free) return given(nothing);
   const { amount } = plan.value;
   const adjusted = compiled.adjustments
-    ? adjust(compiled.adjustments, amount, part, order.sell, trace?.at("charge"))
+    ? adjust(compiled.adjustments, amount, part, sell, trace?.at("charge"))
     : given({ amount, additions: [] });
   if (!adjusted.ok) return adjusted;
   const { free } = compiled;
@@ -106,7 +107,7 @@ function chargeOf(
   }
   const missing = free && freeFrom(free, part.facts);
   if (missing && trace && free) explainFreeFrom(free, missing, part.facts, trace.at("charge"));
-  const left = notNegative(adjusted.value, order.journey.currency, compiled.path, trace);
+  const left = notNegative(adjusted.value, part.facts.journey.currency, compiled.path, trace);
   return given({ amount: left.amount, additions: left.additions, freeFrom: missing });
 }
 

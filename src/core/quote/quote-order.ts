@@ -1,7 +1,8 @@
-import { localDate } from "../calendar/local-date";
 import { moneyText } from "../money/currency";
+import type { ExchangeRates } from "../money/exchange";
 import { Measures } from "../parcels/measures";
 import type { OrderLine } from "../parcels/order-line";
+import type { Journey } from "../rules/journey";
 import type { LiveRates, LiveRequest } from "../services/live-rate";
 import type { Channel } from "../setup/offer";
 import type { Parsed } from "../setup/parse-setup";
@@ -78,24 +79,31 @@ function readOrder(
   const strangers = unknownOffers(compiled, request);
   if (strangers.length > 0) return failed(strangers);
   const currency = request.currency ?? channel.currency;
-  const day = localDate(request.placedAt ?? context.now, compiled.setup.business.timeZone);
-  const read = readLines(compiled, request, { currency, exchange: compiled.exchange.on(day) }, context.items);
+  const journey = journeyOf(compiled, request, currency, request.placedAt ?? context.now);
+  const exchange = compiled.exchange.on(journey.date);
+  const read = readLines(compiled, request, { currency, exchange }, context.items);
   if (!read.ok) return read;
-  const lines = context.altered ? context.altered(read.value) : read.value;
-  return { ok: true, value: orderOf(compiled, request, context, channel, lines, ask) };
+  const all = context.altered ? context.altered(read.value) : read.value;
+  return { ok: true, value: orderOf({ compiled, request, context, channel, journey, exchange, all }, ask) };
+}
+
+interface ReadOrder {
+  readonly compiled: CompiledSetup;
+  readonly request: QuoteRequest;
+  readonly context: QuoteContext;
+  readonly channel: Channel;
+  readonly journey: Journey;
+  readonly exchange: ExchangeRates;
+  /** Those that do not ship too. */
+  readonly all: readonly OrderLine[];
 }
 
 function orderOf(
-  compiled: CompiledSetup,
-  request: QuoteRequest,
-  { now, liveRates = noLiveRates }: QuoteContext,
-  channel: Channel,
-  all: readonly OrderLine[],
+  { compiled, request, context, channel, journey, exchange, all }: ReadOrder,
   ask?: (question: LiveRequest) => void,
 ): OrderContext {
+  const { now, liveRates = noLiveRates } = context;
   const { tariffs } = compiled;
-  const journey = journeyOf(compiled, request, request.currency ?? channel.currency, request.placedAt ?? now);
-  const exchange = compiled.exchange.on(journey.date);
   const lines = all.filter((line) => line.item.shippable);
   const measures = new Measures(lines);
   const rating = { journey, exchange, liveRates, now, ...(ask ? { ask } : {}) };

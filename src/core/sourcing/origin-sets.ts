@@ -40,7 +40,7 @@ export class OriginSets {
   constructor(
     private readonly lines: readonly OrderLine[],
     readonly allowed: readonly (readonly LineOrigin[])[],
-    origins: readonly SourcingOrigin[],
+    private readonly origins: readonly SourcingOrigin[],
     private readonly sourcing: Sourcing,
   ) {
     this.useful = origins.filter(({ code }) =>
@@ -57,13 +57,35 @@ export class OriginSets {
 
   private make(): void {
     const last = this.sourcing.objectives[0] === "fewestShipments" ? this.nextSize : this.most;
-    const found: OriginSet[] = [];
-    for (let size = this.nextSize; size <= last; size++)
-      for (const set of subsets(size === 1 ? this.useful : combined(this.useful, this.allowed), size))
-        if (covers(set, this.lines, this.allowed)) found.push(score(set, this.sourcing));
-    this.made.push(...grouped(found));
+    if (last === 1) this.made.push(...grouped(this.singles()));
+    else {
+      const found: OriginSet[] = [];
+      for (let size = this.nextSize; size <= last; size++)
+        for (const set of subsets(size === 1 ? this.useful : combined(this.useful, this.allowed), size))
+          if (covers(set, this.lines, this.allowed)) found.push(score(set, this.sourcing));
+      this.made.push(...grouped(inOrder(found)));
+    }
     this.nextSize = last + 1;
   }
+
+  /** The origins that could ship everything alone, in order. */
+  private singles(): OriginSet[] {
+    return singlesOf(this.origins, this.sourcing).filter(({ origins }) =>
+      covers(origins, this.lines, this.allowed),
+    );
+  }
+}
+
+const knownSingles = new WeakMap<readonly SourcingOrigin[], WeakMap<Sourcing, readonly OriginSet[]>>();
+
+/** Each origin alone, in order: the same for every order that goes as far. */
+function singlesOf(origins: readonly SourcingOrigin[], sourcing: Sourcing): readonly OriginSet[] {
+  let bySourcing = knownSingles.get(origins);
+  if (!bySourcing) knownSingles.set(origins, (bySourcing = new WeakMap()));
+  let singles = bySourcing.get(sourcing);
+  if (!singles)
+    bySourcing.set(sourcing, (singles = inOrder(origins.map((origin) => score([origin], sourcing)))));
+  return singles;
 }
 
 function mostShipments(lines: readonly OrderLine[], origins: number, split: Sourcing["split"]): number {
@@ -127,11 +149,14 @@ function score(origins: readonly SourcingOrigin[], { objectives, fallbackOrigin 
   };
 }
 
-/** Puts the sets in order and those equal in `before` together. */
-function grouped(sets: OriginSet[]): OriginSet[][] {
-  sets.sort(
+function inOrder(sets: OriginSet[]): OriginSet[] {
+  return sets.sort(
     (a, b) => firstDifference(a.before, b.before) || firstDifference(a.after, b.after) || byCodes(a, b),
   );
+}
+
+/** Puts sets in order that are equal in `before` together. */
+function grouped(sets: readonly OriginSet[]): OriginSet[][] {
   const groups: OriginSet[][] = [];
   for (const set of sets) {
     const group = groups[groups.length - 1];
