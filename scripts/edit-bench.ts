@@ -6,8 +6,8 @@ import type { Setup } from "@/core/setup/setup";
 import { connect, type PooledDatabase } from "@/db/connect";
 import { migrateDatabase } from "@/db/migrate";
 import { writeItems } from "@/db/queries/items";
-import { currentSetup } from "@/server/services/current-setup";
-import { editSetup, replaceSetup } from "@/server/services/edit-setup";
+import { draftSetup } from "@/server/services/draft-setup";
+import { editSetup, beginSetup } from "@/server/services/edit-setup";
 import { findingsOf } from "@/server/services/findings";
 import smallest from "../demo/smallest.setup.json";
 import { largeChart, largeTariff } from "../demo/parts/large";
@@ -46,7 +46,7 @@ async function edited(db: PooledDatabase, change: Change): Promise<{ took: numbe
   const result = await editSetup(db, [change], by);
   if (!result.ok) throw new Error(JSON.stringify(result));
   // what rates and what is checked come with the next question
-  const current = await currentSetup(db, "draft");
+  const current = await draftSetup(db);
   const took = performance.now() - begun;
   if (current) await findingsOf(db, current, by.now);
   delay.disable();
@@ -78,7 +78,7 @@ async function main(): Promise<void> {
   await migrateDatabase(cluster.urlOf("edits"), migrations);
   const { db, close } = connect(cluster.appUrlOf("edits"), () => undefined);
   try {
-    await replaceSetup(db, large(), by);
+    await beginSetup(db, large(), by);
     const items = Array.from({ length: ITEMS }, (_, i) => ({
       sku: `ITEM-${i}`,
       name: `Item ${i}`,
@@ -93,10 +93,10 @@ async function main(): Promise<void> {
       last = `${30 + call}.00`;
       return { path: cell, from, to: last };
     };
-    const first = (await currentSetup(db, "draft"))?.setup.tariffs[3]?.editions[0]?.rows[50]?.rates[50];
+    const first = (await draftSetup(db))?.setup.tariffs[3]?.editions[0]?.rows[50]?.rates[50];
     last = typeof first === "string" ? first : last;
     await measure("one edited cell", db, typed);
-    let entry = (await currentSetup(db, "draft"))?.setup.zoneCharts[0]?.entries[25_000];
+    let entry = (await draftSetup(db))?.setup.zoneCharts[0]?.entries[25_000];
     await measure("one edited entry", db, (call) => {
       const from = entry;
       entry = { zone: String(1 + call), country: "SE", postcode: `${20_000 + call}*` };

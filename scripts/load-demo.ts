@@ -12,8 +12,8 @@ import { writeItems } from "@/db/queries/items";
 import { insertOrders } from "@/db/queries/orders";
 import { account, apiKeys, carrierAccounts, charges, orderLines, orders, trials, user } from "@/db/schema";
 import { and, eq, sql } from "drizzle-orm";
-import { wordQuote } from "@/messages/word-quote";
 import { basisOf, orderRequest } from "@/server/services/order-request";
+import { openGate } from "@/server/services/publication";
 import { openState } from "@/server/services/order-state";
 import { compileItem } from "@/core/parcels/compiled-item";
 import { quote } from "@/core/quote/quote-order";
@@ -58,6 +58,9 @@ const demoAccounts = [
   { carrier: "PNP", origin: "CES", number: "NC-40072", note: "collected on Fridays" },
   { carrier: "AMB", origin: "TRT", number: "1187", note: "" },
 ] as const;
+
+/** Whoever set the demo up. */
+const maarja = { id: null, name: "Maarja Kask" };
 
 const OWASP = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
@@ -121,7 +124,9 @@ export async function loadDemo(db: PooledDatabase, now: Date): Promise<void> {
       })),
     );
     await tx.insert(carrierAccounts).values([...demoAccounts]);
-    await writeSetup(tx, undefined, setup, now);
+    const stamp = await writeSetup(tx, undefined, setup, now);
+    const first = await openGate(tx, { setup, stamp, smallEdits: false }, { who: maarja, now });
+    if (!first.ok) throw new Error("the demo's setup can't be published");
   });
 }
 
@@ -147,8 +152,7 @@ async function settleDemoOrder(
   };
   const request = orderRequest(stored);
   const rated = sure(quote(compiled, { ...request, working: true }, { items, now: now.toISOString() }));
-  const worded = wordQuote(rated);
-  const offer = demo.apply && worded.offers[worded.offers.length - 1];
+  const offer = demo.apply && rated.offers[rated.offers.length - 1];
   let charge: string | null = null;
   if (offer) {
     const [row] = await tx
@@ -158,7 +162,7 @@ async function settleDemoOrder(
         appliedAt: demo.placedAt,
         appliedBy: "Maarja Kask",
         basis: basisOf(request),
-        stamp: 1,
+        revision: 1,
         currency: rated.currency,
         quote: offer,
       })
@@ -175,6 +179,6 @@ async function settleDemoOrder(
       .where(and(eq(orderLines.order, demo.number), eq(orderLines.position, later.position)));
   const state = later
     ? "out-of-date"
-    : openState(offer && { basis: basisOf(request) }, basisOf(request), rated);
+    : openState(offer && { basis: basisOf(request), offer }, basisOf(request), rated);
   await tx.update(orders).set({ state, charge }).where(eq(orders.number, demo.number));
 }

@@ -6,7 +6,6 @@ import type { Item } from "@/core/setup/item";
 import type { Database } from "@/db/connect";
 import { appendRows } from "@/db/queries/bulk";
 import { charges, orderLines, orders, shipments } from "@/db/schema";
-import { wordQuote } from "@/messages/word-quote";
 import { basisOf, orderRequest } from "@/server/services/order-request";
 import { shipmentRows } from "@/server/services/shipments";
 import { makePastOrders, type DemoOrder } from "../demo/parts/orders";
@@ -63,7 +62,7 @@ function rowsOf(demo: DemoOrder, compiled: CompiledSetup, lookup: ItemLookup, no
   const request = orderRequest(stored);
   const rated = quote(compiled, { ...request, working: true }, { items: lookup, now: now.toISOString() });
   if (!rated.ok) return undefined;
-  const { offers, currency } = wordQuote(rated.value);
+  const { offers, currency } = rated.value;
   // who can have it sent does not come for it
   const sent = offers.filter((one) => one.offer !== "collect");
   const choice = sent.length > 0 ? sent : offers;
@@ -79,7 +78,7 @@ function rowsOf(demo: DemoOrder, compiled: CompiledSetup, lookup: ItemLookup, no
       appliedAt: demo.placedAt,
       appliedBy: "Maarja Kask",
       basis: basisOf(request),
-      stamp: 1,
+      revision: 1,
       currency,
       quote: offer,
     },

@@ -1,4 +1,5 @@
 import { loadDemo, loadPeople, demoPeople, type DemoPerson } from "../load-demo";
+import { openFormerGate } from "../open-gate";
 import { connect } from "@/db/connect";
 import { migrateDatabase, NewerData } from "@/db/migrate";
 import { ensureBuild } from "../machine/build";
@@ -74,6 +75,7 @@ function untilStopped(ended: Promise<unknown>): Promise<unknown> {
 async function prepare(profile: Profile, url: string): Promise<readonly DemoPerson[]> {
   const { db, close } = connect(url, () => undefined);
   try {
+    await openFormerGate(db, new Date());
     if (profile === "demo") {
       await loadDemo(db, new Date());
       return demoPeople;

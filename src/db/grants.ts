@@ -4,7 +4,7 @@ import type { Client } from "pg";
 export const APP_ROLE = "wallodrom_app";
 
 /** Tables whose rows are written once: the app adds and reads, and takes nothing back. */
-const writtenOnce = ["activity"];
+const writtenOnce = ["activity", "setup_parts"];
 
 /** Gives the app's role what it needs: rows of all tables, but for those that are written once, of which it only adds. */
 export async function grantToApp(client: Client): Promise<void> {

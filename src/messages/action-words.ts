@@ -46,6 +46,13 @@ const words: Readonly<Record<string, string>> = {
   "note-removed": "removed a note",
   "file-plan-kept": "kept how a file is read",
   "items-imported": "imported items",
+  "revision-published": "published",
+  "revision-scheduled": "published for later",
+  "revision-withdrawn": "withdrew a revision",
+  "revision-brought-back": "brought a revision back into the draft",
+  "publication-asked": "asked to publish",
+  "publication-not-asked": "took back the asking to publish",
+  "gate-rules-set": "set how changes are published",
   "customer-erased": "erased a customer",
   "retention-set": "set how long customers' data are kept",
 };

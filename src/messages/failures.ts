@@ -20,6 +20,18 @@ export interface FailureData {
   readonly "sign-in-over": Nothing;
   /** A customer is erased only when nothing of theirs waits for a delivery. */
   readonly "customer-has-open-orders": { readonly orders: number };
+  /** Somebody published since one looked. */
+  readonly "published-meanwhile": { readonly by: string; readonly number: number };
+  readonly "draft-moved": Nothing;
+  readonly "stops-at-gate": { readonly stops: number };
+  readonly "second-person-needed": Nothing;
+  readonly "own-proposal": Nothing;
+  readonly "instant-gone": Nothing;
+  readonly "nothing-to-publish": Nothing;
+  /** What waits for its instant can't take these changes in. */
+  readonly "carry-conflict": Nothing;
+  readonly "not-waiting": Nothing;
+  readonly "nothing-before": Nothing;
   readonly "too-many-tries": { readonly seconds: number };
   readonly "business-there": Nothing;
   /** Too many wait for the same thing. */
@@ -65,6 +77,20 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "sign-in-over": () => "The sign-in has run out. Begin again.",
   "customer-has-open-orders": ({ orders }) =>
     `${orders === 1 ? "An order" : `${orders} orders`} of this customer ${orders === 1 ? "is" : "are"} still open: confirm ${orders === 1 ? "it" : "them"} first.`,
+  "published-meanwhile": ({ by, number }) =>
+    `${by === "" ? "Somebody" : by} has published revision ${number} meanwhile. Look at what changes now, then publish again.`,
+  "draft-moved": () =>
+    "The draft has changed since you looked. Look at what changes now, then publish again.",
+  "stops-at-gate": ({ stops }) =>
+    `The gate is shut: ${stops === 1 ? "one check" : `${stops} checks`} in the draft ${stops === 1 ? "is an error" : "are errors"}. Correct ${stops === 1 ? "it" : "them"} first.`,
+  "second-person-needed": () => "Somebody else has to publish: ask for it, and they find it at the gate.",
+  "own-proposal": () => "You asked for this yourself: somebody else has to publish it.",
+  "instant-gone": () => "This instant has gone by. Choose a later one, or publish now.",
+  "nothing-to-publish": () => "The draft is what is live: there is nothing to publish.",
+  "carry-conflict": () =>
+    "A revision that waits for its day changes the same things in another way. Withdraw it, or let this one replace it.",
+  "not-waiting": () => "This revision does not wait any more: it has taken effect, or was withdrawn.",
+  "nothing-before": () => "There is no revision before this one to go back to.",
   "too-many-tries": ({ seconds }) =>
     `Too many tries. Wait ${seconds === 1 ? "a second" : `${seconds} seconds`}, then try again.`,
   "business-there": () => "The business is there already.",

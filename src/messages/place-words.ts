@@ -21,6 +21,8 @@ const members: Readonly<Record<string, string>> = {
   invitations: "invitation",
   apiKeys: "API key",
   trials: "trial",
+  revisions: "revision",
+  gate: "gate",
 };
 
 /** Fields whose own name would not be understood. */
@@ -40,13 +42,29 @@ function plain(field: string): string {
   return fields[field] ?? field.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 }
 
+const several: Readonly<Record<string, string>> = {
+  business: "business",
+  sourcing: "sourcing",
+};
+
+/** What the members of a list are called, one or several. */
+export function memberWords(list: string, n: number): string {
+  const one = members[list] ?? list;
+  return n === 1 ? one : (several[list] ?? (one.endsWith("s") ? `${one}es` : `${one}s`));
+}
+
+/** The fields that lead to a place within a member: "limits, max parcel weight". */
+export function fieldWords(within: readonly string[]): string {
+  return within.map((part) => (/^\d+$/.test(part) ? String(Number(part) + 1) : plain(part))).join(", ");
+}
+
 /** A place of the setup as people name it: "service PNP-HOME: limits, max parcel weight". Singles have no member. */
 export function placeWords(path: string): string {
   const [list = "", ...rest] = splitPath(path);
   const single = list === "business" || list === "sourcing";
   const member = members[list] ?? list;
   const [code, ...within] = single ? ["", ...rest] : rest;
-  const words = within.map((part) => (/^\d+$/.test(part) ? String(Number(part) + 1) : plain(part)));
+  const words = fieldWords(within);
   const head = code ? `${member} ${/^\d+$/.test(code) && !single ? Number(code) + 1 : code}` : member;
-  return words.length > 0 ? `${head}: ${words.join(", ")}` : head;
+  return words === "" ? head : `${head}: ${words}`;
 }

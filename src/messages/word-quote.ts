@@ -1,4 +1,4 @@
-import type { Quote } from "@/core/quote/quote";
+import type { Quote, QuotedOffer } from "@/core/quote/quote";
 import type { Step } from "@/core/working/step";
 import { reasonSentence } from "./reason-sentence";
 import { stepSentence } from "./step-sentence";
@@ -9,14 +9,18 @@ export type WordedStep = Step & { readonly text: string };
 const worded = (steps: readonly Step[]) =>
   steps.map((step): WordedStep => ({ ...step, text: stepSentence(step) }));
 
+/** An offer with the sentences of its working. */
+export function wordOffer({ working, ...offer }: QuotedOffer) {
+  return { ...offer, ...(working ? { working: worded(working) } : {}) };
+}
+
+export type WordedOffer = ReturnType<typeof wordOffer>;
+
 /** A quote as it leaves the house: reasons and steps with their sentences. */
 export function wordQuote(quote: Quote) {
   return {
     ...quote,
-    offers: quote.offers.map(({ working, ...offer }) => ({
-      ...offer,
-      ...(working ? { working: worded(working) } : {}),
-    })),
+    offers: quote.offers.map(wordOffer),
     withheld: quote.withheld.map(({ rejection, because, working, ...offer }) => ({
       ...offer,
       ...(working ? { working: worded(working) } : {}),

@@ -23,7 +23,16 @@ export function done<T>(value: T): { readonly ok: true; readonly value: T } {
 type PlainCode = { [C in FailureCode]: keyof FailureData[C] extends never ? C : never }[FailureCode];
 
 export function failed(code: PlainCode, problems: readonly Problem[] = []): Failure {
-  return { ok: false, code, data: {}, problems };
+  // more codes than the compiler tells apart in one object
+  return { ok: false, code, data: {}, problems } as Failure;
+}
+
+export function publishedMeanwhile(by: string, number: number): Failure {
+  return { ok: false, code: "published-meanwhile", data: { by, number }, problems: [] };
+}
+
+export function stopsAtGate(stops: number): Failure {
+  return { ok: false, code: "stops-at-gate", data: { stops }, problems: [] };
 }
 
 export function weakPassword(why: PasswordFault): Failure {

@@ -1,7 +1,8 @@
-import type { BenchAnswer, BenchMark, BenchStart } from "@/core/bench/thread";
+import type { BenchAnswer, BenchStart } from "@/core/bench/thread";
 import type { Trial } from "@/core/bench/trial";
 import { box, now } from "../../tests/support/quote-with";
 import { smallestSetup } from "../../tests/support/smallest-setup";
+import { differenceOf } from "@/core/setup/difference";
 import { BenchThread } from "./bench";
 
 const trial: Trial = {
@@ -22,24 +23,17 @@ const start = (stamp: number, amount = "6"): BenchStart => ({
   stamp,
   now,
   setup: flatSetup(amount),
+  before: { number: 3, changes: [], renames: [] },
   trials: [trial],
   items: [box],
 });
 const amount = (to: string, from = "6") => [{ path: "offers/parcel/plan/amount", from, to }];
 
-function thread(kept?: BenchMark) {
+function thread() {
   const told: BenchAnswer[] = [];
   const waiting: (() => void)[] = [];
-  let mark = kept;
   const desk = new BenchThread(
     (answer) => told.push(answer),
-    {
-      read: () => Promise.resolve(mark),
-      write: (next) => {
-        mark = next;
-        return Promise.resolve();
-      },
-    },
     (work) => waiting.push(work),
   );
   const difference = () => {
@@ -51,74 +45,81 @@ function thread(kept?: BenchMark) {
     desk,
     told,
     difference,
-    kept: () => mark,
     later: () => waiting.splice(0).forEach((work) => work()),
   };
 }
 
-test("what was stored counts when its number follows; else the thread asks to begin anew", async () => {
+test("what was stored counts when its number follows; else the thread asks to begin anew", () => {
   const { desk, told, difference } = thread();
-  await desk.do({ kind: "start", start: start(4) });
-  await desk.do({ kind: "stored", changes: amount("7"), stamp: 5 });
+  desk.do({ kind: "start", start: start(4) });
+  desk.do({ kind: "stored", changes: amount("7"), stamp: 5 });
   expect(difference()).toBe("+1.00");
   // known already
-  await desk.do({ kind: "stored", changes: amount("7"), stamp: 5 });
+  desk.do({ kind: "stored", changes: amount("7"), stamp: 5 });
   expect(told.at(-1)?.kind).toBe("rows");
-  await desk.do({ kind: "stored", changes: amount("9", "7"), stamp: 8 });
+  desk.do({ kind: "stored", changes: amount("9", "7"), stamp: 8 });
   expect(told.at(-1)).toEqual({ kind: "behind" });
 });
 
-test("the mark survives; of another business, a later one, or one that can not be read, it does not count", async () => {
-  const first = thread();
-  await first.desk.do({ kind: "start", start: start(4) });
-  const kept = first.kept()!;
-  expect(kept).toMatchObject({ stamp: 4, since: now });
-  const again = thread(kept);
-  await again.desk.do({ kind: "start", start: start(9, "8") });
-  expect(again.difference()).toBe("+2.00");
-  await again.desk.do({ kind: "mark" });
-  expect(again.difference()).toBe("0");
-  expect(again.kept()).toMatchObject({ stamp: 9 });
-  for (const strange of [
-    { ...kept, business: "Another" },
-    { ...kept, stamp: 99 },
-  ]) {
-    const other = thread(strange);
-    await other.desk.do({ kind: "start", start: start(9, "8") });
-    expect(other.difference()).toBe("0");
-  }
+test("figures are held against the revision, which the draft differs from by what it was begun with", () => {
+  const { desk, told, difference } = thread();
+  const before = { number: 3, changes: amount("8"), renames: [] };
+  desk.do({ kind: "start", start: { ...start(9), before } });
+  expect(difference()).toBe("−2.00");
+  expect(told.at(-1)).toMatchObject({ kind: "rows", before: 3 });
+  desk.do({ kind: "stored", changes: amount("9"), stamp: 10 });
+  expect(difference()).toBe("+1.00");
 });
 
-test("a browser that keeps nothing still compares with where the page began", async () => {
-  const told: BenchAnswer[] = [];
-  const lost = () => Promise.reject(new Error("nothing is kept"));
-  const desk = new BenchThread(
-    (answer) => told.push(answer),
-    { read: lost, write: lost },
-    () => undefined,
-  );
-  await desk.do({ kind: "start", start: start(1) });
-  await desk.do({ kind: "typed", id: 1, changes: amount("6.50") });
-  expect(told.at(-1)).toMatchObject({ kind: "rows", typed: 1, trouble: false });
+test("a channel and a class called otherwise in the draft make no difference", () => {
+  const { desk, told } = thread();
+  const setup = flatSetup("6");
+  setup.goodsClasses = [{ code: "large", name: "Large" }];
+  setup.channels[0]!.code = "shop";
+  setup.offers[0]!.channels = ["shop"];
+  setup.offers[0]!.onlyGoodsClasses = ["large"];
+  const live = structuredClone(setup);
+  live.goodsClasses[0]!.code = "bulky";
+  live.channels[0]!.code = "web";
+  live.offers[0]!.channels = ["web"];
+  live.offers[0]!.onlyGoodsClasses = ["bulky"];
+  desk.do({
+    kind: "start",
+    start: {
+      ...start(9),
+      setup,
+      items: [{ ...box, goodsClass: "bulky" }],
+      trials: [{ ...trial, request: { ...trial.request, channel: "shop" } }],
+      before: {
+        number: 3,
+        changes: differenceOf(setup, live),
+        renames: [
+          { list: "goodsClasses", from: "bulky", to: "large" },
+          { list: "channels", from: "web", to: "shop" },
+        ],
+      },
+    },
+  });
+  expect(told.at(-1)).toMatchObject({ rows: [{ offers: [{ offer: "parcel", isChanged: false }] }] });
 });
 
-test("edges are searched when nothing newer came meanwhile", async () => {
+test("edges are searched when nothing newer came meanwhile", () => {
   const { desk, told, later } = thread();
-  await desk.do({ kind: "start", start: start(1) });
-  await desk.do({ kind: "open", trial: "a", offer: "parcel" });
-  await desk.do({ kind: "typed", id: 1, changes: amount("6.50") });
+  desk.do({ kind: "start", start: start(1) });
+  desk.do({ kind: "open", trial: "a", offer: "parcel" });
+  desk.do({ kind: "typed", id: 1, changes: amount("6.50") });
   later();
   expect(told.filter(({ kind }) => kind === "edges")).toHaveLength(1);
   expect(told.filter(({ kind }) => kind === "opened")).toMatchObject([{ open: { id: "a" } }]);
   expect(told.filter(({ kind }) => kind === "rows").at(-1)).toMatchObject({ open: { id: "a" } });
 });
 
-test("what can't be read is told, and typing on mends it", async () => {
+test("what can't be read is told, and typing on mends it", () => {
   const { desk, told, difference } = thread();
-  await desk.do({ kind: "start", start: start(1) });
-  await desk.do({ kind: "typed", id: 1, changes: amount("x") });
+  desk.do({ kind: "start", start: start(1) });
+  desk.do({ kind: "typed", id: 1, changes: amount("x") });
   expect(told.at(-1)).toMatchObject({ kind: "rows", trouble: true });
-  await desk.do({ kind: "typed", id: 2, changes: amount("6.20") });
+  desk.do({ kind: "typed", id: 2, changes: amount("6.20") });
   expect(told.at(-1)).toMatchObject({ kind: "rows", trouble: false, typed: 2 });
   expect(difference()).toBe("+0.20");
 });

@@ -1,12 +1,7 @@
 import { Bench } from "@/core/bench/bench";
-import type { BenchAnswer, BenchMark, BenchStart, BenchTask } from "@/core/bench/thread";
+import type { BenchAnswer, BenchStart, BenchTask } from "@/core/bench/thread";
+import { applyChanges } from "@/core/setup/change";
 import type { Exploration } from "@/core/bench/explore";
-
-/** Where the mark is kept between visits. */
-export interface MarkStore {
-  readonly read: () => Promise<BenchMark | undefined>;
-  readonly write: (mark: BenchMark) => Promise<void>;
-}
 
 /**
  * The bench's thread without the thread: takes tasks in their order and tells what came out. The page is told the rows
@@ -15,8 +10,7 @@ export interface MarkStore {
 export class BenchThread {
   private bench: Bench | undefined;
   private stamp = 0;
-  private now = "";
-  private since = "";
+  private before = 0;
   private typed = 0;
   private trouble = false;
   private trial: string | undefined;
@@ -26,12 +20,11 @@ export class BenchThread {
 
   constructor(
     private readonly tell: (answer: BenchAnswer) => void,
-    private readonly marks: MarkStore,
     /** Runs something when the tasks that wait have been taken. */
     private readonly later: (work: () => void) => void,
   ) {}
 
-  async do(task: BenchTask): Promise<void> {
+  do(task: BenchTask): void {
     if (task.kind === "start") return this.start(task.start);
     const { bench } = this;
     if (!bench) return;
@@ -45,11 +38,6 @@ export class BenchThread {
         this.trouble = bench.type(task.changes).length > 0;
         this.typed = task.id;
         return this.all();
-      case "mark":
-        bench.mark();
-        this.since = this.now;
-        await this.keepMark();
-        return this.all();
       case "open":
         this.trial = task.trial;
         this.offer = task.offer;
@@ -60,22 +48,13 @@ export class BenchThread {
     }
   }
 
-  private async start({ stamp, now, setup, trials, items }: BenchStart): Promise<void> {
-    const kept = await this.marks.read().catch(() => undefined);
-    // another business, or one that was set up anew, has nothing to be compared with
-    let mark = kept && kept.business === setup.business.name && kept.stamp <= stamp ? kept : undefined;
-    try {
-      this.bench = new Bench({ setup, items }, trials, now, mark && { setup: mark.setup, items: mark.items });
-    } catch {
-      // kept by another version, in a form this one can't read
-      mark = undefined;
-      this.bench = new Bench({ setup, items }, trials, now);
-    }
+  private start({ stamp, now, setup, before, trials, items }: BenchStart): void {
+    const live = before.changes.length === 0 ? undefined : applyChanges(setup, before.changes);
+    if (live && !live.ok) return this.tell({ kind: "failed" });
+    this.bench = new Bench({ setup, items }, trials, now, live?.value.setup, before.renames);
     this.stamp = stamp;
-    this.now = now;
-    this.since = mark?.since ?? now;
+    this.before = before.number;
     this.trouble = false;
-    if (!mark) await this.keepMark();
     this.all();
   }
 
@@ -87,20 +66,12 @@ export class BenchThread {
     this.all();
   }
 
-  private async keepMark(): Promise<void> {
-    if (!this.bench) return;
-    const { setup, items } = this.bench.before;
-    const mark = { since: this.since, stamp: this.stamp, business: setup.business.name, setup, items };
-    // a browser that keeps nothing compares with what stood when the page was opened
-    await this.marks.write(mark).catch(() => undefined);
-  }
-
   private all(): void {
-    const { bench, typed, trouble, since, stamp, trial } = this;
+    const { bench, typed, trouble, before, trial } = this;
     if (!bench) return;
     const open = trial === undefined ? undefined : bench.open(trial);
     // rows and workings in one message: the page draws them together
-    this.tell({ kind: "rows", rows: bench.rows(), open, typed, trouble, since, stamp });
+    this.tell({ kind: "rows", rows: bench.rows(), open, typed, trouble, before });
     this.explored();
     this.searchEdges();
   }

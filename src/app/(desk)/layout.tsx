@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { FailedTriesNote } from "@/features/account";
 import { BenchDock, BenchProvider } from "@/features/bench";
 import { BusinessStart } from "@/features/business";
+import { LookingNote } from "@/features/gate";
 import { DraftProvider } from "@/features/draft";
 import { LineBar } from "@/features/shell/line-bar";
 import { Recheck } from "@/features/shell/recheck";
@@ -11,7 +12,7 @@ export default async function DeskLayout({ children }: { readonly children: Reac
   const shell = await loadShell();
   return (
     <DraftProvider mayEdit={shell.mayEdit} stamp={shell.stamp} habits={shell.habits}>
-      <BenchProvider words={shell.trialWords}>
+      <BenchProvider words={shell.trialWords} live={shell.live}>
         <div className="flex h-dvh flex-col print:block print:h-auto">
           <LineBar
             stops={shell.stops}
@@ -20,6 +21,7 @@ export default async function DeskLayout({ children }: { readonly children: Reac
             businessName={shell.businessName}
           />
           {shell.checking && <Recheck stamp={shell.stamp} />}
+          {shell.looking !== undefined && <LookingNote revision={shell.looking} />}
           {shell.failedTries && <FailedTriesNote {...shell.failedTries} />}
           <main className="relative flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
             {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}

@@ -9,10 +9,13 @@ import { applyItemChanges, isItemChange } from "../setup/item-change";
 import type { Item } from "../setup/item";
 import type { Parsed } from "../setup/parse-setup";
 import type { Problem } from "../setup/problem";
+import { inverseRenames, renamed, type CodeRenaming } from "../setup/renames";
+import { renamedItem } from "../setup/renamed-item";
 import type { Setup } from "../setup/setup";
 import { compareQuotes, type OfferPair } from "./compare-quotes";
 import { explore, type Exploration, type ExploredPoint } from "./explore";
 import { judge, type Verdict } from "./judge";
+import { renameInTrial } from "./rename-in-trial";
 import { nearestEdges, type NearestEdge } from "./nearest-edges";
 import type { Trial } from "./trial";
 
@@ -44,8 +47,9 @@ export interface OpenTrial {
 }
 
 /**
- * The bench: trials under two setups, the one that stood when the comparing began and the one that stands now, with what is
- * being typed. Compiles each setup once, and quotes only what changed could have changed.
+ * The bench: trials under two setups, a revision and the draft with what is being typed. Items name what the revision calls
+ * things, trials what the draft calls them; `renames` lead from the one to the other. Compiles each setup once, and quotes
+ * only what changed could have changed.
  */
 export class Bench {
   private stored: Side;
@@ -57,29 +61,22 @@ export class Bench {
     ground: BenchGround,
     private trials: readonly Trial[],
     private readonly now: string,
-    before: BenchGround = ground,
+    before: Setup = ground.setup,
+    private readonly renames: readonly CodeRenaming[] = [],
   ) {
-    this.stored = new Side(ground);
-    this.past = before === ground ? this.stored : new Side(before);
+    this.stored = new Side(this.ofDraft(ground));
+    this.past = before === ground.setup ? this.stored : new Side({ setup: before, items: ground.items });
   }
 
   get ground(): BenchGround {
     return this.stored.ground;
   }
 
-  get before(): BenchGround {
-    return this.past.ground;
-  }
-
-  /** Other trials, with the items they name as they are stored; before, they are taken to have been the same. */
+  /** Other trials, with the items they name. */
   setTrials(trials: readonly Trial[], items: readonly Item[]): void {
     this.trials = trials;
-    const known = new Set(this.past.ground.items.map(({ sku }) => sku));
-    this.stored = new Side({ ...this.stored.ground, items });
-    this.past = new Side({
-      ...this.past.ground,
-      items: [...this.past.ground.items, ...items.filter(({ sku }) => !known.has(sku))],
-    });
+    this.past = new Side({ ...this.past.ground, items });
+    this.stored = new Side(this.ofDraft({ ...this.stored.ground, items }));
     this.typed = undefined;
     this.pastQuotes.clear();
   }
@@ -106,12 +103,6 @@ export class Bench {
     return [];
   }
 
-  /** Compares from here on with what stands now. */
-  mark(): void {
-    this.past = this.stored;
-    this.pastQuotes.clear();
-  }
-
   rows(): TrialRow[] {
     return this.trials.map((trial) => this.row(trial));
   }
@@ -121,7 +112,7 @@ export class Bench {
     const trial = this.trials.find((one) => one.id === id);
     const after = trial && this.present.quote(this.asked(trial, true), this.now);
     if (!trial || !after?.ok) return undefined;
-    const before = this.past.quote(this.asked(trial, true), this.now);
+    const before = this.past.quote(this.asked(this.asRevision(trial), true), this.now);
     return { id, after: after.value, ...(before.ok ? { before: before.value } : {}) };
   }
 
@@ -145,12 +136,28 @@ export class Bench {
     return { ...request, working };
   }
 
+  private ofDraft({ setup, items }: BenchGround): BenchGround {
+    if (this.renames.length === 0) return { setup, items };
+    return {
+      setup,
+      items: items.map((item) => renamedItem(item, (list, code) => renamed(this.renames, list, code))),
+    };
+  }
+
+  /** A trial as the revision would name what it names. */
+  private asRevision(trial: Trial): Trial {
+    return inverseRenames(this.renames).reduce(
+      (named, { list, from, to }) => renameInTrial(named, list, from, to),
+      trial,
+    );
+  }
+
   private row(trial: Trial): TrialRow {
     const after = this.present.quote(this.asked(trial, false), this.now);
     if (!after.ok) return { id: trial.id, problems: after.problems };
     const before = this.pastQuote(trial);
     const channel = this.present.channel(trial);
-    const channelBefore = this.past.channel(trial);
+    const channelBefore = this.past.channel(this.asRevision(trial));
     return {
       id: trial.id,
       currency: after.value.currency,
@@ -168,7 +175,7 @@ export class Bench {
   private pastQuote(trial: Trial): Parsed<Quote> {
     const known = this.pastQuotes.get(trial.id);
     if (known) return known;
-    const fresh = this.past.quote(this.asked(trial, false), this.now);
+    const fresh = this.past.quote(this.asked(this.asRevision(trial), false), this.now);
     this.pastQuotes.set(trial.id, fresh);
     return fresh;
   }

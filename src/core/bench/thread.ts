@@ -1,10 +1,20 @@
 import type { Change } from "../setup/inverse";
 import type { Item } from "../setup/item";
+import type { CodeRenaming } from "../setup/renames";
 import type { Setup } from "../setup/setup";
 import type { OpenTrial, TrialRow } from "./bench";
 import type { Exploration, ExploredPoint } from "./explore";
 import type { NearestEdge } from "./nearest-edges";
 import type { Trial } from "./trial";
+
+/** The revision the figures are compared with. */
+export interface BenchBefore {
+  readonly number: number;
+  /** What makes it of the draft. */
+  readonly changes: readonly Change[];
+  /** Codes the draft calls otherwise than it, in order. */
+  readonly renames: readonly CodeRenaming[];
+}
 
 /** What the bench's thread begins with. */
 export interface BenchStart {
@@ -12,8 +22,11 @@ export interface BenchStart {
   readonly stamp: number;
   /** The instant trials without a date count from. */
   readonly now: string;
+  /** The draft. */
   readonly setup: Setup;
+  readonly before: BenchBefore;
   readonly trials: readonly Trial[];
+  /** Their classes and places by the revision's codes. */
   readonly items: readonly Item[];
 }
 
@@ -23,7 +36,6 @@ export type BenchTask =
   | { readonly kind: "trials"; readonly trials: readonly Trial[]; readonly items: readonly Item[] }
   | { readonly kind: "stored"; readonly changes: readonly Change[]; readonly stamp: number }
   | { readonly kind: "typed"; readonly id: number; readonly changes: readonly Change[] }
-  | { readonly kind: "mark" }
   | { readonly kind: "open"; readonly trial: string | undefined; readonly offer: string | undefined }
   | { readonly kind: "explore"; readonly exploration: Exploration | undefined };
 
@@ -38,9 +50,8 @@ export type BenchAnswer =
       readonly typed: number;
       /** What can't be read of what is typed: the figures are without it. */
       readonly trouble: boolean;
-      /** When the comparing began, an instant; the stamp of the setup that is compared with. */
-      readonly since: string;
-      readonly stamp: number;
+      /** The number of the revision that is compared with. */
+      readonly before: number;
     }
   | { readonly kind: "opened"; readonly open: OpenTrial | undefined }
   | {
@@ -54,12 +65,3 @@ export type BenchAnswer =
   | { readonly kind: "behind" }
   /** A task could not be done; others go on. */
   | { readonly kind: "failed" };
-
-/** What the comparing is with, as it is kept between visits. */
-export interface BenchMark {
-  readonly since: string;
-  readonly stamp: number;
-  readonly business: string;
-  readonly setup: Setup;
-  readonly items: readonly Item[];
-}

@@ -4,3 +4,6 @@ export * from "./people";
 export * from "./setup";
 export * from "./network";
 export * from "./tariff-notes";
+export * from "./revisions";
+export * from "./jobs";
+export * from "./suspensions";

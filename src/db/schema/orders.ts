@@ -75,7 +75,7 @@ export const orderLines = pgTable(
   (t) => [primaryKey({ columns: [t.order, t.position] }), index("order_lines_by_item").on(t.sku)],
 );
 
-/** A delivery charge as it was applied, with its working; never changed afterwards. */
+/** A delivery charge as it was applied: the core's own answer as data, worded when it is shown; never changed afterwards. */
 export const charges = pgTable(
   "charges",
   {
@@ -87,8 +87,11 @@ export const charges = pgTable(
     appliedBy: text("applied_by").notNull(),
     /** What the quote was asked for, as one text: the charge is out of date when the order's differs. */
     basis: text().notNull(),
-    stamp: integer().notNull(),
+    /** The revision that made it. */
+    revision: integer().notNull(),
     currency: text().notNull(),
+    /** How `quote` is to be read. */
+    format: integer().notNull().default(1),
     quote: jsonb().notNull(),
   },
   (t) => [index("charges_by_order").on(t.order, t.appliedAt)],

@@ -29,6 +29,8 @@ export const setupState = pgTable("setup_state", {
   stamp: integer().notNull(),
   /** Counts every change of the items. */
   catalogue: integer().notNull().default(0),
+  /** Counts every change of what is suspended. */
+  suspended: integer().notNull().default(0),
   changedAt: timestamp("changed_at", { withTimezone: true }).notNull(),
 });
 

@@ -8,8 +8,8 @@ import { placeWords } from "@/messages/place-words";
 import { may, type Role } from "@/server/auth/roles";
 import { load, loadFor, type Look } from "@/server/load";
 import { exportActivity, knownActors, readActivity } from "@/server/services/activity-log";
-import { currentSetup } from "@/server/services/current-setup";
-import { valueText } from "./value-text";
+import { draftSetup } from "@/server/services/draft-setup";
+import { valueText } from "@/messages/value-text";
 
 export interface ActivityQuery {
   readonly who?: string | undefined;
@@ -65,7 +65,7 @@ export function loadAllActivity(query: ActivityQuery) {
 }
 
 async function timeZoneOf(db: Look["db"]): Promise<string> {
-  return (await currentSetup(db, "draft"))?.setup.business.timeZone ?? "UTC";
+  return (await draftSetup(db))?.setup.business.timeZone ?? "UTC";
 }
 
 /** Days are the business's: both ends in. */

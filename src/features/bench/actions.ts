@@ -8,7 +8,7 @@ import type { Item } from "@/core/setup/item";
 import type { Answer } from "@/messages/answer";
 import { act, type Call } from "@/server/act";
 import { done, failed, type Result } from "@/server/result";
-import { currentSetup } from "@/server/services/current-setup";
+import { draftSetup } from "@/server/services/draft-setup";
 import { findItems } from "@/server/services/find-items";
 import {
   addTrials,
@@ -96,7 +96,7 @@ export async function trialsOfTariff(input: z.infer<typeof edgesSchema>): Promis
     permission: "look",
     schema: edgesSchema,
     run: async ({ tariff, zone }, { db, now }) => {
-      const current = await currentSetup(db, "draft");
+      const current = await draftSetup(db);
       if (!current?.compiled.ok) return failed("not-found");
       const date = localDate(now.toISOString(), current.setup.business.timeZone);
       return done(edgeTrials(current.compiled.value, tariff, zone, date));

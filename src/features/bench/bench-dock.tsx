@@ -10,13 +10,6 @@ import { OpenTrialPanel } from "./open-trial";
 import { Tickets } from "./tickets";
 import { TrialsTable } from "./trials-table";
 
-const clock = new Intl.DateTimeFormat("en-GB", {
-  day: "numeric",
-  month: "short",
-  hour: "2-digit",
-  minute: "2-digit",
-});
-
 /** The bench at the foot of every setup screen: a row of tickets when folded, the trials and the open one when not. */
 export function BenchDock() {
   const bench = useBench();
@@ -81,9 +74,9 @@ function BenchHead() {
   );
 }
 
-/** What the figures are compared with, and beginning anew. */
+/** What the figures are compared with. */
 function CompareNote() {
-  const { since, mark, takenOff, pin } = useBench();
+  const { before, takenOff, pin } = useBench();
   const [trouble, setTrouble] = useState<string>();
   const putBack = async () => {
     const answer = await pin(takenOff);
@@ -101,15 +94,7 @@ function CompareNote() {
     );
   return (
     <p className="min-w-0 flex-1 text-soft">
-      {since !== "" && (
-        <>
-          Before: the setup as it stood at {clock.format(new Date(since))}. After: with every change since,
-          and with what is being typed.{" "}
-          <button type="button" className="link" onClick={mark}>
-            Compare from now on
-          </button>
-        </>
-      )}
+      {before > 0 && <>Before: revision {before}. After: the draft, with what is being typed.</>}
     </p>
   );
 }

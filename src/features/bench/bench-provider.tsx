@@ -49,7 +49,6 @@ export interface BenchView extends BenchState {
   /** Pins a trial for each break of a tariff, to a place of the zone. */
   readonly pinEdges: (tariff: string, zone: string) => Promise<EdgesPinned>;
   readonly setTrials: (kept: StoredTrials) => void;
-  readonly mark: () => void;
   readonly retry: () => void;
   readonly explore: (exploration: Exploration | undefined) => void;
 }
@@ -111,14 +110,20 @@ async function pinned(
 
 export function BenchProvider({
   words,
+  live,
   children,
 }: {
   readonly words: TrialWords | undefined;
+  /** The number of the revision that is live. */
+  readonly live: number;
   readonly children: ReactNode;
 }) {
   const pathname = usePathname();
   const { mayEdit } = useDraft();
-  const { state, send, setTrials, begin } = useBenchThread(words !== undefined && isSetupPage(pathname));
+  const { state, send, setTrials, begin } = useBenchThread(
+    words !== undefined && isSetupPage(pathname),
+    live,
+  );
   const [opened, keepOpen] = useKept("bench open", "no");
   const [chosen, choose] = useKept("bench trial", "");
   const [watched, keepWatched] = useKept("bench offer", "");
@@ -172,7 +177,6 @@ export function BenchProvider({
       },
       pinEdges: (tariff, zone) => pinned(tariff, zone, told),
       setTrials,
-      mark: () => send({ kind: "mark" }),
       retry: () => void begin(),
       explore,
     }),
@@ -191,7 +195,6 @@ export function BenchProvider({
       ofPage,
       told,
       setTrials,
-      send,
       explore,
       begin,
       takenOff,

@@ -1,6 +1,6 @@
 export { BenchDock } from "./bench-dock";
 export { BenchProvider, useBench } from "./bench-provider";
-export { figureText } from "./ticket";
+export { figureText, ticketOf, type Ticket } from "./ticket";
 export { PinOrder } from "./pin-order";
 export { trialName } from "./trial-text";
 export { NearestEdges } from "./open-trial";

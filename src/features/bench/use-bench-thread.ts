@@ -18,8 +18,8 @@ export interface BenchState {
   readonly rows: readonly TrialRow[];
   /** Whether what is typed can't be read, so that the figures are without it. */
   readonly unread: boolean;
-  /** When the comparing began. */
-  readonly since: string;
+  /** The number of the revision that is compared with. */
+  readonly before: number;
   readonly open: OpenTrial | undefined;
   readonly edges:
     | { readonly trial: string; readonly offer: string; readonly edges: readonly NearestEdge[] }
@@ -34,7 +34,7 @@ const off: BenchState = {
   trials: [],
   rows: [],
   unread: false,
-  since: "",
+  before: 0,
   open: undefined,
   edges: undefined,
   explored: undefined,
@@ -43,23 +43,26 @@ const off: BenchState = {
 
 type Start = BenchStart & { readonly trials: readonly StoredTrial[] };
 
+const BEGAN = "bench began";
+
+/** Asks for what the thread begins with; where edits are live at once, compared with what was live when this tab began. */
 async function fetchStart(): Promise<Start | undefined> {
   try {
-    const response = await fetch("/bench");
-    return response.ok ? ((await response.json()) as Start) : undefined;
+    const began = sessionStorage.getItem(BEGAN);
+    const response = await fetch(began === null ? "/bench" : `/bench?since=${began}`);
+    if (!response.ok) return undefined;
+    const start = (await response.json()) as Start;
+    if (began === null) sessionStorage.setItem(BEGAN, String(start.before.number));
+    return start;
   } catch {
     return undefined;
   }
 }
 
 /** The thread that rates trials while people type; started once it is wanted, kept over all pages. */
-export function useBenchThread(wanted: boolean) {
-  const { signals } = useDraft();
+export function useBenchThread(wanted: boolean, live: number) {
   const [state, setState] = useState<BenchState>(off);
   const worker = useRef<Worker>(undefined);
-  const typing = useRef(0);
-  /** Whether the thread knows of nothing that is being typed. */
-  const silent = useRef(true);
   const send = useCallback((task: BenchTask) => worker.current?.postMessage(task), []);
 
   const begin = useCallback(async () => {
@@ -83,6 +86,12 @@ export function useBenchThread(wanted: boolean) {
     thread.onerror = () => setState((before) => ({ ...before, at: "lost" }));
     void begin();
   }, [wanted, begin]);
+  // something was published: the figures are held against that from now on
+  const known = useRef(live);
+  useEffect(() => {
+    if (known.current !== live && worker.current) void begin();
+    known.current = live;
+  }, [live, begin]);
   useEffect(
     () => () => {
       worker.current?.terminate();
@@ -91,6 +100,23 @@ export function useBenchThread(wanted: boolean) {
     [],
   );
 
+  useDraftEvents(send, begin);
+  const setTrials = useCallback(
+    (kept: { readonly trials: readonly StoredTrial[]; readonly items: BenchStart["items"] }) => {
+      setState((before) => ({ ...before, trials: kept.trials }));
+      send({ kind: "trials", ...kept });
+    },
+    [send],
+  );
+  return { state, send, setTrials, begin };
+}
+
+/** Tells the thread what is being typed and what was stored. */
+function useDraftEvents(send: (task: BenchTask) => void, begin: () => Promise<void>): void {
+  const { signals } = useDraft();
+  const typing = useRef(0);
+  /** Whether the thread knows of nothing that is being typed. */
+  const silent = useRef(true);
   useEffect(
     () =>
       signals.listen((event) => {
@@ -107,15 +133,6 @@ export function useBenchThread(wanted: boolean) {
       }),
     [signals, send, begin],
   );
-
-  const setTrials = useCallback(
-    (kept: { readonly trials: readonly StoredTrial[]; readonly items: BenchStart["items"] }) => {
-      setState((before) => ({ ...before, trials: kept.trials }));
-      send({ kind: "trials", ...kept });
-    },
-    [send],
-  );
-  return { state, send, setTrials, begin };
 }
 
 /** Whether members come, go or are called otherwise: the page needs their names anew. */
@@ -135,7 +152,7 @@ function heard(before: BenchState, answer: Exclude<BenchAnswer, { kind: "behind"
         rows: answer.rows,
         open: answer.open ?? before.open,
         unread: answer.trouble,
-        since: answer.since,
+        before: answer.before,
       };
     case "opened":
       return { ...before, open: answer.open };

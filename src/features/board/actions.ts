@@ -5,7 +5,7 @@ import { planBoard, type BoardPlan } from "@/core/coverage/coverage-changes";
 import type { Answer } from "@/messages/answer";
 import { act } from "@/server/act";
 import { done, failed } from "@/server/result";
-import { currentSetup } from "@/server/services/current-setup";
+import { draftSetup } from "@/server/services/draft-setup";
 
 const place = z.strictObject({
   country: z.string().length(2),
@@ -28,7 +28,7 @@ export async function previewBoard(input: z.infer<typeof schema>): Promise<Answe
     permission: "edit-setup",
     schema,
     run: async ({ cells, wish }, { db }) => {
-      const current = await currentSetup(db, "draft");
+      const current = await draftSetup(db);
       return current ? done(planBoard(current.setup, cells, wish)) : failed("not-found");
     },
   });

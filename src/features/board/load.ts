@@ -6,7 +6,7 @@ import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import type { Setup } from "@/core/setup/setup";
 import { countryCodes } from "@/core/zones/countries";
 import { load } from "@/server/load";
-import { currentSetup } from "@/server/services/current-setup";
+import { shownSetup } from "@/server/shown-setup";
 
 export interface BoardColumn {
   readonly code: string;
@@ -28,7 +28,7 @@ export interface Board {
 /** The board; with `all` every country there is, else those the setup names. */
 export function loadBoard(by: Board["by"], all: boolean): Promise<Board | undefined> {
   return load(async ({ db, now }) => {
-    const current = await currentSetup(db, "draft");
+    const current = await shownSetup(db);
     if (!current?.compiled.ok) return undefined;
     return boardOf(current.setup, current.compiled.value, { by, all, now });
   });

@@ -7,8 +7,8 @@ import { parseSetup } from "@/core/setup/parse-setup";
 import type { Answer } from "@/messages/answer";
 import { act } from "@/server/act";
 import { failed } from "@/server/result";
-import { currentSetup } from "@/server/services/current-setup";
-import { replaceSetup } from "@/server/services/edit-setup";
+import { draftSetup } from "@/server/services/draft-setup";
+import { beginSetup } from "@/server/services/edit-setup";
 
 const startSchema = z.strictObject({
   name: z.string().max(400),
@@ -25,9 +25,9 @@ export async function beginBusiness(input: BusinessStartInput): Promise<Answer<u
     permission: "edit-setup",
     schema: startSchema,
     run: async (start, { db, by }) => {
-      if (await currentSetup(db, "draft")) return failed("business-there");
+      if (await draftSetup(db)) return failed("business-there");
       const parsed = parseSetup(emptySetup(start));
-      return parsed.ok ? replaceSetup(db, parsed.value, by) : failed("invalid", parsed.problems);
+      return parsed.ok ? beginSetup(db, parsed.value, by) : failed("invalid", parsed.problems);
     },
   });
   refresh();

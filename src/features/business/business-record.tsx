@@ -1,5 +1,6 @@
 "use client";
 
+import type { ReactNode } from "react";
 import type { Setup } from "@/core/setup/setup";
 import { DraftChoice, DraftDecimal, DraftText, FindingsNote, useCommit, type Notice } from "@/features/draft";
 import { PageHead } from "@/ui/parts/page-head";
@@ -25,10 +26,12 @@ const splits = [
 interface Props {
   readonly setup: Pick<Setup, "business" | "exchangeRates" | "chargeTypes" | "sourcing" | "origins">;
   readonly notices: readonly Notice[];
+  /** How changes are published. */
+  readonly publishing: ReactNode;
 }
 
 /** Who we are and how we count: what everything else stands on. */
-export function BusinessRecord({ setup, notices }: Props) {
+export function BusinessRecord({ setup, notices, publishing }: Props) {
   const { business, sourcing } = setup;
   const setTax = useCommit("business/deliveryTax", business.deliveryTax);
   return (
@@ -96,6 +99,7 @@ export function BusinessRecord({ setup, notices }: Props) {
             options={setup.origins.map((origin) => ({ value: origin.code, name: origin.name }))}
           />
         </Section>
+        <Section name="Publishing">{publishing}</Section>
       </Record>
       <div className="grid gap-x-8 xl:grid-cols-2">
         <ExchangeRates rates={setup.exchangeRates} home={business.homeCurrency} notices={notices} />

@@ -27,7 +27,7 @@ export interface Habits {
   readonly today: string;
 }
 
-type EditOrigin = Pick<Parameters<typeof editDraft>[0], "id" | "seen">;
+export type EditOrigin = Pick<Parameters<typeof editDraft>[0], "id" | "seen">;
 type Renaming = Parameters<typeof renameInDraft>[0]["renaming"];
 
 interface Draft {
@@ -36,6 +36,8 @@ interface Draft {
   readonly signals: DraftSignals;
   readonly habits: Habits;
   readonly commit: (changes: readonly Change[]) => Promise<EditAnswer>;
+  /** An edit that another action of the server makes: it can be taken back as any other. */
+  readonly edit: (send: (origin: EditOrigin) => Promise<EditAnswer>) => Promise<EditAnswer>;
   /** Gives something another code wherever it is named. */
   readonly rename: (renaming: Renaming) => Promise<EditAnswer>;
   readonly undo: () => void;
@@ -163,6 +165,7 @@ export function DraftProvider({
       signals,
       habits,
       commit,
+      edit: store,
       rename,
       undo,
       redo,
@@ -172,7 +175,7 @@ export function DraftProvider({
       told,
       tell,
     }),
-    [mayEdit, signals, habits, commit, rename, undo, redo, depth, notice, told, tell],
+    [mayEdit, signals, habits, commit, store, rename, undo, redo, depth, notice, told, tell],
   );
   return <Context value={value}>{children}</Context>;
 }

@@ -13,7 +13,7 @@ export {
   useCommit,
 } from "./draft-fields";
 export { DraftPlaces } from "./draft-places";
-export { DraftProvider, useDraft } from "./draft-provider";
+export { DraftProvider, useDraft, type EditOrigin } from "./draft-provider";
 export type { DraftEvent } from "./draft-signals";
 export { DraftTable, type TableColumn } from "./draft-table";
 export { useNewMember } from "./use-unfinished";

@@ -2,15 +2,17 @@ import "server-only";
 import { findingSentence } from "@/messages/finding-sentence";
 import { may } from "@/server/auth/roles";
 import { load } from "@/server/load";
-import { currentSetup } from "@/server/services/current-setup";
 import { findingsOf } from "@/server/services/findings";
+import { shownSetup } from "@/server/shown-setup";
 import type { Notice } from "./notice";
 
 /** The draft for a page, with what checks found in it; whoever is not signed in is sent away, an empty business too. */
 export function loadDraft() {
   return load(async ({ db, person, now }) => {
-    const current = await currentSetup(db, "draft");
-    const checked = current && (await findingsOf(db, current, now));
+    const current = await shownSetup(db);
+    // checks are made of the draft
+    const checked =
+      current && current.revision === undefined ? await findingsOf(db, current, now) : undefined;
     const findings = (checked?.findings ?? []).map(
       (finding): Notice => ({
         source: finding.source,
@@ -22,7 +24,7 @@ export function loadDraft() {
     );
     return {
       person,
-      mayEdit: may(person.role, "edit-setup"),
+      mayEdit: current?.revision === undefined && may(person.role, "edit-setup"),
       setup: current?.setup,
       compiled: current?.compiled,
       findings,

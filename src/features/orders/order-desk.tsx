@@ -89,7 +89,7 @@ export function OrderDesk({ view, mayEdit, mayErase }: Props) {
         <WorkingView
           offer={shown}
           view={view}
-          aside={`${shown.name} · setup ${state === "done" && applied ? applied.stamp : view.stamp}`}
+          aside={`${shown.name} · revision ${state === "done" && applied ? applied.revision : view.revision}`}
         />
       )}
       <OrderHistory history={view.history} />

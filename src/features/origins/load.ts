@@ -6,8 +6,9 @@ import { compilePlace, isIn } from "@/core/zones/compiled-place";
 import { countryCodes } from "@/core/zones/countries";
 import { countryPosition } from "@/core/zones/country-positions";
 import { load } from "@/server/load";
+import { shownSetup } from "@/server/shown-setup";
 import type { Item } from "@/core/setup/item";
-import { currentCatalogue, currentSetup, type CurrentSetup } from "@/server/services/current-setup";
+import { currentCatalogue, type DraftSetup } from "@/server/services/draft-setup";
 import { listAliases } from "@/server/services/origin-aliases";
 
 /** How much of a country an origin serves. */
@@ -30,7 +31,7 @@ export interface OriginParts {
 /** What an origin's page shows beside its record: where its services go, and what it holds. */
 export function loadOriginParts(code: string): Promise<OriginParts> {
   return load(async ({ db, now }) => {
-    const current = await currentSetup(db, "draft");
+    const current = await shownSetup(db);
     return current
       ? partsOf(code, current, (await currentCatalogue(db)).items, now)
       : { ...nowhere, stock: { items: 0, pieces: 0, empty: 0, uncounted: 0 } };
@@ -41,7 +42,7 @@ const nowhere = { served: [], reach: [] };
 
 function partsOf(
   code: string,
-  { setup, compiled }: CurrentSetup,
+  { setup, compiled }: DraftSetup,
   items: readonly Item[],
   now: Date,
 ): OriginParts {

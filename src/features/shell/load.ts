@@ -6,15 +6,19 @@ import { localDate } from "@/core/calendar/local-date";
 import { localTimeText } from "@/messages/local-time-text";
 import { untoldTries } from "@/server/auth/tries";
 import { load, type Look } from "@/server/load";
-import { lineStops, setupGap } from "./stops";
-import { currentSetup } from "@/server/services/current-setup";
+import { gateSign, lineStops, setupGap } from "./stops";
+import { draftSetup } from "@/server/services/draft-setup";
 import { findingsOf } from "@/server/services/findings";
+import { gateState } from "@/server/services/gate";
+import { shownSetup } from "@/server/shown-setup";
 
 /** What every page of the desk shows around itself. */
 export function loadShell() {
   return load(async ({ db, person, now }) => {
-    const current = await currentSetup(db, "draft");
-    const checked = current && (await findingsOf(db, current, now));
+    const [current, draft] = [await shownSetup(db), await draftSetup(db)];
+    const checked = draft && (await findingsOf(db, draft, now));
+    const gate = draft && (await gateState(db, draft));
+    const stopCount = (checked?.findings ?? []).filter(({ severity }) => severity === "error").length;
     const sources = (checked?.findings ?? [])
       .filter((finding) => finding.severity !== "note")
       .map((finding) => ({ source: finding.source, stop: finding.severity === "error" }));
@@ -22,8 +26,11 @@ export function loadShell() {
       checking: checked?.pending === true,
       stamp: current?.stamp ?? 0,
       person,
-      mayEdit: may(person.role, "edit-setup"),
-      stops: lineStops(sources, current && setupGap(current.setup)),
+      live: gate?.live ?? 0,
+      /** The revision that is looked into, read only. */
+      looking: current?.revision,
+      mayEdit: current?.revision === undefined && may(person.role, "edit-setup"),
+      stops: lineStops(sources, current && setupGap(current.setup), gate && gateSign(gate, stopCount)),
       businessName: current?.setup.business.name,
       habits: habitsOf(current?.setup.business, now),
       failedTries: await failedTriesOf(db, person.email, current?.setup.business.timeZone ?? "UTC"),

@@ -37,7 +37,13 @@ const stations: readonly {
     lists: ["tariffs"],
     hint: "Freight tables, buy and sell (g t)",
   },
-  { key: "items", name: "Items", href: "/items", lists: ["items"], hint: "What is shipped (g i)" },
+  {
+    key: "items",
+    name: "Items",
+    href: "/items",
+    lists: ["items"],
+    hint: "What is shipped: items and stock are live at once (g i)",
+  },
   {
     key: "offers",
     name: "Offers",
@@ -45,7 +51,7 @@ const stations: readonly {
     lists: ["offers", "channels"],
     hint: "What customers may choose (g f)",
   },
-  { key: "gate", name: "Gate" },
+  { key: "gate", name: "Gate", href: "/gate", hint: "What waits to go live (g g)" },
   { key: "orders", name: "Orders", href: "/orders", hint: "Rate and apply delivery charges (g r)" },
   { key: "recovery", name: "Recovery", hint: "Charged against cost: not open yet" },
 ];
@@ -58,6 +64,7 @@ export const stationKeys: Readonly<Record<string, string>> = {
   t: "/tariffs",
   i: "/items",
   f: "/offers",
+  g: "/gate",
   r: "/orders",
 };
 
@@ -91,10 +98,31 @@ function hasRate({ editions }: Setup["tariffs"][number]): boolean {
   );
 }
 
+/** What stands at the gate: "7 changes · 1 stop". */
+export function gateSign(
+  gate: {
+    readonly changes: number;
+    readonly isAtOnce: boolean;
+    readonly proposal: object | undefined;
+    readonly waiting: readonly object[];
+  },
+  stops: number,
+): string {
+  const words = [
+    ...(gate.changes > 0 ? [gate.changes === 1 ? "1 change" : `${gate.changes} changes`] : []),
+    ...(stops > 0 && !gate.isAtOnce ? [stops === 1 ? "1 stop" : `${stops} stops`] : []),
+    ...(gate.proposal ? ["asked"] : []),
+    ...(gate.waiting.length > 0 ? [`${gate.waiting.length} scheduled`] : []),
+  ];
+  if (words.length > 0) return words.join(" · ");
+  return gate.isAtOnce ? "live at once" : "nothing waits";
+}
+
 /** The line as it stands: counts of findings at the stations they are about, and where setting up stopped. */
 export function lineStops(
   sources: readonly { readonly source: string; readonly stop: boolean }[],
   gap?: ReturnType<typeof setupGap>,
+  gate = "live at once",
 ): LineStop[] {
   return stations.map((station) => {
     const own = sources.filter(({ source }) => station.lists?.some((list) => source.startsWith(`${list}/`)));
@@ -105,9 +133,8 @@ export function lineStops(
       ...(station.hint === undefined ? {} : { hint: station.hint }),
       ...(gap?.station === station.key ? { missing: gap.words } : {}),
       ...(own.length > 0 ? { count: own.length, stops: own.some(({ stop }) => stop) } : {}),
-      ...(station.key === "gate"
-        ? { gate: "live at once", hint: "Edits go live as they are made; a gate to pass comes later" }
-        : {}),
+      ...(station.key === "gate" ? { gate } : {}),
+      ...(station.key === "items" ? { isLive: true } : {}),
     };
   });
 }

@@ -6,7 +6,7 @@ import type { ZoneChart } from "@/core/setup/zone-chart";
 import type { Answer } from "@/messages/answer";
 import { act } from "@/server/act";
 import { done, failed } from "@/server/result";
-import { currentSetup } from "@/server/services/current-setup";
+import { draftSetup } from "@/server/services/draft-setup";
 import { keepFilePlan, knownFilePlan } from "@/server/services/file-plans";
 
 const existingSchema = z.strictObject({
@@ -25,7 +25,7 @@ export async function existingOf(
     permission: "look",
     schema: existingSchema,
     run: async ({ chart, editions }, { db }) => {
-      const current = await currentSetup(db, "draft");
+      const current = await draftSetup(db);
       if (!current) return failed("not-found");
       const found = Object.entries(editions).flatMap(([name, { code, label }]) => {
         const tariff = current.setup.tariffs.find((one) => one.code === code);

@@ -5,7 +5,7 @@ import type { Problem } from "@/core/setup/problem";
 import { problemSentence } from "@/messages/problem-sentence";
 import { wordQuote } from "@/messages/word-quote";
 import { load, type Look } from "@/server/load";
-import { currentSetup } from "@/server/services/current-setup";
+import { shownSetup } from "@/server/shown-setup";
 import { rateRequest } from "@/server/services/rate";
 import { readGoods } from "@/features/edits";
 
@@ -25,7 +25,7 @@ export function loadTry(query: TryQuery) {
 
 async function tried({ db, now }: Pick<Look, "db" | "now">, query: TryQuery) {
   const { channel, country = "", postcode = "", goods } = query;
-  const current = await currentSetup(db, "draft");
+  const current = await shownSetup(db);
   if (!current) return undefined;
   const { setup } = current;
   const chosen = setup.channels.find((one) => one.code === channel) ?? setup.channels[0];

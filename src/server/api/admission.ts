@@ -2,13 +2,16 @@ import { eq, sql } from "drizzle-orm";
 import type { PooledDatabase } from "@/db/connect";
 import { apiKeys, setupState } from "@/db/schema";
 import { digest } from "../auth/token";
+import { liveNumberSql } from "@/db/queries/revisions";
 import type { Stamps } from "@/db/queries/setup";
 import { secondsUntilCall } from "./call-limit";
 import type { ApiAnswer } from "./call";
 import { problemAnswer } from "./problem";
 
 /** Somebody who may make a call: by which key, and the state of the data at this moment. */
-export interface Admitted extends Stamps {
+export interface Admitted extends Pick<Stamps, "catalogue"> {
+  /** The revision that is live; `undefined` before a business is set up. */
+  readonly live: number | undefined;
   readonly keyId: string;
   readonly scopes: readonly string[];
   readonly now: Date;
@@ -24,7 +27,7 @@ function questionOf(db: PooledDatabase) {
       scopes: apiKeys.scopes,
       lastUsedAt: apiKeys.lastUsedAt,
       revokedAt: apiKeys.revokedAt,
-      stamp: sql<number | null>`(select ${setupState.stamp} from ${setupState})`,
+      live: liveNumberSql.as("live"),
       catalogue: sql<number | null>`(select ${setupState.catalogue} from ${setupState})`,
     })
     .from(apiKeys)
@@ -53,5 +56,11 @@ export async function admit(
   if (seconds > 0) return problemAnswer(429, { headers: { "retry-after": String(seconds) } });
   if (!key.lastUsedAt || now.getTime() - key.lastUsedAt.getTime() > LAST_USE_EVERY_MS)
     await db.update(apiKeys).set({ lastUsedAt: now }).where(eq(apiKeys.id, key.id));
-  return { keyId: key.id, scopes: key.scopes, stamp: key.stamp ?? 0, catalogue: key.catalogue ?? 0, now };
+  return {
+    keyId: key.id,
+    scopes: key.scopes,
+    live: key.live ?? undefined,
+    catalogue: key.catalogue ?? 0,
+    now,
+  };
 }

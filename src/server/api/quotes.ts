@@ -2,7 +2,7 @@ import "server-only";
 import { quoteRequestSchema } from "@/core/quote/request";
 import { wordQuote } from "@/messages/word-quote";
 import { ratingDatabase } from "../database";
-import { setupAt } from "../services/current-setup";
+import { revisionSetup } from "../services/live-setup";
 import { rateByCatalogue } from "../services/rate";
 import { jsonAnswer } from "./call";
 import { endpoint } from "./endpoint";
@@ -15,14 +15,13 @@ export const postQuote = endpoint({
   body: quoteRequestSchema,
   handle: async (request, admitted) => {
     const db = ratingDatabase();
-    const current = await setupAt(db, admitted.stamp);
-    if (!current) return problemAnswer(503, { detail: "No business is set up yet." });
-    if (!current.compiled.ok) return problemAnswer(503, { problems: current.compiled.problems });
-    const quoted = await rateByCatalogue(db, current.compiled.value, request, admitted);
+    const live = admitted.live === undefined ? undefined : await revisionSetup(db, admitted.live);
+    if (!live) return problemAnswer(503, { detail: "No business is set up yet." });
+    const quoted = await rateByCatalogue(db, live.compiled, request, admitted);
     if (!quoted.ok) return problemAnswer(statusOf(quoted.problems), { problems: quoted.problems });
     const worded = wordQuote(quoted.value);
     return jsonAnswer({
-      revision: current.stamp,
+      revision: live.number,
       ...(admitted.scopes.includes("costs") ? worded : publicQuote(worded)),
     });
   },

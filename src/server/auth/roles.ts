@@ -8,6 +8,8 @@ export type Permission =
   | "own-sign-in"
   | "edit-setup"
   | "edit-orders"
+  /** At the gate; who of them does is a rule of the business. */
+  | "publish"
   | "see-secrets"
   | "manage-people"
   /** Personal data in the record of activity, and taking it out as a file. */
@@ -19,12 +21,13 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "own-sign-in",
     "edit-setup",
     "edit-orders",
+    "publish",
     "see-secrets",
     "manage-people",
     "see-activity-details",
   ],
-  coordinator: ["look", "own-sign-in", "edit-setup", "edit-orders", "see-activity-details"],
-  finance: ["look", "own-sign-in", "see-secrets", "see-activity-details"],
+  coordinator: ["look", "own-sign-in", "edit-setup", "edit-orders", "publish", "see-activity-details"],
+  finance: ["look", "own-sign-in", "publish", "see-secrets", "see-activity-details"],
   viewer: ["look", "own-sign-in"],
 };
 

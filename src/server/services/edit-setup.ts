@@ -11,15 +11,19 @@ import type { Setup } from "@/core/setup/setup";
 import type { Database, PooledDatabase } from "@/db/connect";
 import { note, noteAll, type ActivityNote, type By } from "@/db/queries/activity";
 import { changesBetween, findEdit, keepEdit } from "@/db/queries/edits";
+import { readGate } from "@/db/queries/revisions";
 import { openOrdersWith, readItems, removeItems, writeItems } from "@/db/queries/items";
 import { lockStamps, moveCatalogue, readSetup, writeSetup } from "@/db/queries/setup";
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 import { TooManyWaiting, Turns } from "../turns";
-import { carryRenames, usesOutside } from "./carry-codes";
-import { currentSetup, remember } from "./current-setup";
+import { carryRenames } from "./carry-codes";
+import { draftSetup, remember } from "./draft-setup";
 import { followEdit } from "./findings";
 import { unknownItems } from "./items-named";
+import { liveSetup, rememberRevision } from "./live-setup";
+import { openGate, publishIn, type Published } from "./publication";
+import { usesOutside } from "./uses-outside";
 
 export interface EditResult {
   readonly stamp: number;
@@ -68,9 +72,12 @@ async function editInTurn(
   by: By,
   origin: EditOrigin | undefined,
 ): Promise<Result<EditResult>> {
-  const known = await currentSetup(db, "draft");
+  const known = await draftSetup(db);
   if (!known) return failed("not-found");
+  // items name codes of what is live; read before the transaction, on a connection of its own
+  const live = changes.some(isItemChange) ? await liveSetup(db) : undefined;
   let setup: Setup | undefined;
+  let published: Published | undefined;
   const result = await inTransaction(db, async (tx): Promise<Result<EditResult>> => {
     const { stamp } = await lockStamps(tx);
     const first = origin && (await findEdit(tx, origin.id));
@@ -84,15 +91,23 @@ async function editInTurn(
       meant.value.filter((change) => !isItemChange(change)),
     );
     if (!changed.ok) return refusal(changed.problems);
-    const items = await changeItems(tx, meant.value.filter(isItemChange), changed.value.setup);
+    const gate = await readGate(tx);
+    const isPublished = gate !== undefined && gate.smallEdits && !gate.isHeld;
+    const codes = isPublished || !live ? changed.value.setup : live.setup;
+    const items = await changeItems(tx, meant.value.filter(isItemChange), codes);
     if (!items.ok) return refusal(items.problems);
     const strange = await unknownItems(tx, changed.value.changes);
     if (strange.length > 0) return refusal(strange);
     const used = await firstUse(tx, changed.value.changes);
     if (used) return failed("invalid", [used]);
     const next = await writeSetup(tx, before, changed.value.setup, by.now);
-    const renamed = await carryRenames(tx, changed.value.changes);
-    if (renamed || items.value.length > 0) await moveCatalogue(tx);
+    await carryRenames(tx, changed.value.changes);
+    if (items.value.length > 0) await moveCatalogue(tx);
+    if (isPublished && changed.value.changes.length > 0) {
+      const made = await publishIn(tx, { setup: changed.value.setup, stamp: next, kind: "small-edit" }, by);
+      if (!made.ok) return made;
+      published = made.value;
+    }
     const applied = [...changed.value.changes, ...items.value];
     await record(tx, applied, by);
     await keepEdit(tx, { id: origin?.id ?? randomUUID(), stamp: next, changes: applied }, by);
@@ -101,6 +116,7 @@ async function editInTurn(
   });
   if (result.ok && setup) {
     remember(result.value.stamp, setup);
+    if (published) rememberRevision(published.number, published.setup);
     followEdit(result.value);
   }
   return result;
@@ -199,12 +215,13 @@ async function firstUse(tx: Database, changes: readonly Change[]): Promise<Probl
   return undefined;
 }
 
-/** Puts a whole setup in place of what is stored: beginning a business, restoring a file. */
-export function replaceSetup(db: PooledDatabase, setup: Setup, by: By): Promise<Result<{ stamp: number }>> {
+/** Begins a business with a setup that is live at once; small edits are too, until somebody closes the gate. */
+export function beginSetup(db: PooledDatabase, setup: Setup, by: By): Promise<Result<{ stamp: number }>> {
   return inTransaction(db, async (tx) => {
     await lockStamps(tx);
     const stamp = await writeSetup(tx, await readSetup(tx), setup, by.now);
     await note(tx, by, { what: "setup-replaced", subject: "" });
-    return done({ stamp });
+    const first = await openGate(tx, { setup, stamp, smallEdits: true }, by);
+    return first.ok ? done({ stamp }) : first;
   });
 }

@@ -1,6 +1,6 @@
 import "server-only";
 import type { PooledDatabase } from "@/db/connect";
-import { currentCatalogue } from "./current-setup";
+import { currentCatalogue } from "./draft-setup";
 
 const MOST = 8;
 

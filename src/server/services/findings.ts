@@ -14,7 +14,7 @@ import {
 } from "../jobs/findings-thread";
 import { logFailure } from "../log";
 import { readCheckedState } from "./checked-state";
-import type { CurrentSetup } from "./current-setup";
+import type { DraftSetup } from "./draft-setup";
 
 export interface Findings {
   readonly findings: readonly Finding[];
@@ -53,7 +53,7 @@ export function followEdit(edit: KnownEdit): void {
  * What checks find in a setup, by its stamp, the catalogue's and the day: made when somebody asks, in a thread, once
  * however many ask. Whoever rates never waits for them.
  */
-export async function findingsOf(db: PooledDatabase, current: CurrentSetup, now: Date): Promise<Findings> {
+export async function findingsOf(db: PooledDatabase, current: DraftSetup, now: Date): Promise<Findings> {
   const state = kept();
   const { catalogue } = await readStamps(db);
   const today = localDate(now.toISOString(), current.setup.business.timeZone);
@@ -65,6 +65,22 @@ export async function findingsOf(db: PooledDatabase, current: CurrentSetup, now:
   return come
     ? { findings: come.findings, pending: false }
     : { findings: state.last?.findings ?? [], pending: true };
+}
+
+/** What checks find in a setup as it is now, however long it takes. Throws where the checks fail: nothing passes unchecked. */
+export async function findingsNow(
+  db: PooledDatabase,
+  current: DraftSetup,
+  now: Date,
+): Promise<readonly Finding[]> {
+  const { catalogue } = await readStamps(db);
+  const today = localDate(now.toISOString(), current.setup.business.timeZone);
+  const { last, edits } = kept();
+  const { stamp } = current;
+  if (last && isOf(last, stamp, catalogue, today)) return last.findings;
+  const answer = await ask(db, { stamp, catalogue, today, edits });
+  if (!answer || answer.stamp < stamp) throw new Error("the checks gave no answer");
+  return answer.findings;
 }
 
 /** Begins a check, or joins the one that is on its way to the same; another one is waited for first. */

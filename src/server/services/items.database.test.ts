@@ -5,7 +5,7 @@ import type { PooledDatabase } from "@/db/connect";
 import { inverse } from "@/core/setup/inverse";
 import { readCatalogue, readItems } from "@/db/queries/items";
 import { activity } from "@/db/schema";
-import { currentSetup } from "./current-setup";
+import { draftSetup } from "./draft-setup";
 import { findingsOf } from "./findings";
 import { editSetup } from "./edit-setup";
 import { like } from "drizzle-orm";
@@ -24,7 +24,7 @@ afterAll(() => base.drop());
 const one = async (sku: string) => (await readItems(db, [sku]))[0];
 /** The items that checks find something wrong with, by their numbers. */
 const lacking = async () =>
-  (await findingsOf(db, (await currentSetup(db, "draft"))!, now)).findings.flatMap(({ source }) =>
+  (await findingsOf(db, (await draftSetup(db))!, now)).findings.flatMap(({ source }) =>
     source.startsWith("items/") ? [decodeURIComponent(source.split("/")[1] ?? "")] : [],
   );
 

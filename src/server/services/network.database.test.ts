@@ -5,6 +5,7 @@ import { loadDemo } from "../../../scripts/load-demo";
 import { inverse } from "@/core/setup/inverse";
 import { connect, type PooledDatabase } from "@/db/connect";
 import { readItems } from "@/db/queries/items";
+import { writeGate } from "@/db/queries/revisions";
 import { readSetup } from "@/db/queries/setup";
 import { activity, carrierSecrets, items, user } from "@/db/schema";
 import { accountsOf, removeAccount, saveAccount } from "./carrier-accounts";
@@ -33,6 +34,9 @@ afterAll(() => base.drop());
 const codeOf = (result: { ok: boolean; code?: string }) => (result.ok ? "ok" : result.code);
 
 describe("another code", () => {
+  beforeAll(() => writeGate(db, { smallEdits: true }));
+  afterAll(() => writeGate(db, { smallEdits: false }));
+
   test("is carried through setup, stock, accounts and aliases, makes no charge out of date, and goes back", async () => {
     await saveAccount(db, { carrier: "STP", origin: "GDY", number: "77", note: "" }, by("Test", now));
     await keepAliases(db, [{ platform: "Market", theirs: "L9", origin: "GDY" }], by("Test", now));

@@ -1,7 +1,7 @@
 import "server-only";
 import type { PooledDatabase } from "@/db/connect";
 import { countByState, listOrders } from "@/db/queries/orders";
-import { currentSetup } from "./current-setup";
+import { liveSetup } from "./live-setup";
 import { isOrderState, orderStates } from "./order-state";
 
 export interface QueueEntry {
@@ -28,7 +28,7 @@ export async function orderQueue(db: PooledDatabase, state: string | undefined, 
   const [rows, counts, current] = await Promise.all([
     listOrders(db, filter, MOST_LISTED),
     countByState(db),
-    currentSetup(db, "live"),
+    liveSetup(db),
   ]);
   const currencies = new Map(current?.setup.channels.map((channel) => [channel.code, channel.currency]));
   const entries = rows.map(

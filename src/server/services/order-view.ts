@@ -8,21 +8,23 @@ import type { PooledDatabase } from "@/db/connect";
 import { readItems } from "@/db/queries/items";
 import { orderHistory } from "@/db/queries/activity";
 import { readOrder, type ChargeRow, type StoredOrder } from "@/db/queries/orders";
-import { wordQuote, type WordedQuote } from "@/messages/word-quote";
+import { wordOffer, wordQuote, type WordedOffer, type WordedQuote } from "@/messages/word-quote";
 import { done, failed, type Result } from "../result";
-import { currentSetup, type CurrentSetup } from "./current-setup";
+import { appliedOffer, appliedTo, isStillSo } from "./applied-offer";
+import { liveSetup, type Revision } from "./live-setup";
 import { basisOf, orderRequest } from "./order-request";
 import { openState, type OrderState } from "./order-state";
 import { lineMoney, orderTotals, type ChargeLine, type SoldLine, type Totals } from "./order-totals";
 import { rateWith } from "./rate";
 
-export type WordedOffer = WordedQuote["offers"][number];
+export type { WordedOffer };
 
 export interface AppliedCharge {
   readonly offer: WordedOffer;
   readonly appliedAt: string;
   readonly appliedBy: string;
-  readonly stamp: number;
+  /** The revision that made it. */
+  readonly revision: number;
   readonly currency: string;
 }
 
@@ -56,7 +58,8 @@ export interface OrderView {
   /** What the applied offer would be now, when that differs. */
   readonly nowInstead: WordedOffer | "withheld" | undefined;
   readonly totals: Totals;
-  readonly stamp: number;
+  /** The revision that is live. */
+  readonly revision: number;
   readonly history: readonly { at: string; who: string; what: string; from: unknown; to: unknown }[];
   readonly originNames: Readonly<Record<string, string>>;
   readonly serviceNames: Readonly<Record<string, string>>;
@@ -64,7 +67,7 @@ export interface OrderView {
 
 /** Loads an order, quotes it with the live setup, and holds the applied charge against it. */
 export async function viewOrder(db: PooledDatabase, number: string, now: Date): Promise<Result<OrderView>> {
-  const [stored, current] = await Promise.all([readOrder(db, number), currentSetup(db, "live")]);
+  const [stored, current] = await Promise.all([readOrder(db, number), liveSetup(db)]);
   if (!stored || !current) return failed("not-found");
   const [items, history] = await Promise.all([
     readItems(
@@ -78,7 +81,7 @@ export async function viewOrder(db: PooledDatabase, number: string, now: Date): 
 
 function buildView(
   stored: StoredOrder,
-  current: CurrentSetup,
+  current: Revision,
   items: readonly Item[],
   history: OrderView["history"],
   now: Date,
@@ -89,9 +92,7 @@ function buildView(
   const currency = channel?.currency ?? setup.business.homeCurrency;
   const includesTax = channel?.pricesIncludeTax === true;
   const request = orderRequest(stored);
-  const rated = current.compiled.ok
-    ? rateWith(current.compiled.value, { ...request, working: true }, items, now)
-    : current.compiled;
+  const rated = rateWith(current.compiled, { ...request, working: true }, items, now);
   const applied = stored.charge && appliedCharge(stored.charge);
   const quote = rated.ok ? wordQuote(rated.value) : undefined;
   const fallbackTax = setup.business.deliveryTaxPercent;
@@ -102,7 +103,7 @@ function buildView(
     state:
       order.state === "done"
         ? "done"
-        : openState(stored.charge, basisOf(request), rated.ok ? rated.value : undefined),
+        : openState(appliedTo(stored.charge), basisOf(request), rated.ok ? rated.value : undefined),
     currency,
     channelName: channel?.name ?? order.channel,
     includesTax,
@@ -117,7 +118,7 @@ function buildView(
       applied ? chargeLines(applied, setup) : [],
       currency,
     ),
-    stamp: current.stamp,
+    revision: current.number,
     history: history.map((entry) => ({ ...entry, at: clock(entry.at) })),
     originNames: Object.fromEntries(
       setup.origins.map((origin) => [origin.code, origin.address.city || origin.name]),
@@ -139,18 +140,14 @@ function clockOf(timeZone: string): (instant: string) => string {
 }
 
 function appliedCharge(charge: ChargeRow): AppliedCharge {
-  const { appliedAt, appliedBy, stamp, currency } = charge;
-  return { offer: charge.quote as WordedOffer, appliedAt, appliedBy, stamp, currency };
+  const { appliedAt, appliedBy, revision, currency } = charge;
+  return { offer: wordOffer(appliedOffer(charge)), appliedAt, appliedBy, revision, currency };
 }
 
 function insteadOf(applied: AppliedCharge, quote: WordedQuote | undefined): OrderView["nowInstead"] {
   const offer = quote?.offers.find((entry) => entry.offer === applied.offer.offer);
   if (!offer) return "withheld";
-  return offer.net === applied.offer.net &&
-    offer.gross === applied.offer.gross &&
-    offer.cost === applied.offer.cost
-    ? undefined
-    : offer;
+  return isStillSo(applied.offer, offer) ? undefined : offer;
 }
 
 /** The applied charge by line, with the names of its charge types. */

@@ -17,10 +17,10 @@ import { compileItem } from "@/core/parcels/compiled-item";
 import { appendRows } from "@/db/queries/bulk";
 import { shipments } from "@/db/schema";
 import { shipmentRows } from "./shipments";
-import { wordQuote } from "@/messages/word-quote";
 import { done, failed, type Failure, type Result } from "../result";
 import { inTransaction } from "../in-transaction";
-import { currentSetup, type CurrentSetup } from "./current-setup";
+import { appliedOffer, appliedTo } from "./applied-offer";
+import { liveSetup, type Revision } from "./live-setup";
 import { basisOf, orderRequest } from "./order-request";
 import { openState } from "./order-state";
 import { rateWith } from "./rate";
@@ -42,7 +42,7 @@ export interface AddressChange {
 /** What a change of an order is told: the order as it is stored, and the setup it is rated by. */
 interface Situation {
   readonly stored: StoredOrder;
-  readonly live: CurrentSetup | undefined;
+  readonly live: Revision | undefined;
 }
 
 interface OrderChange {
@@ -59,7 +59,7 @@ async function changeOrder(
   change: (tx: Database, situation: Situation) => Promise<Failure | OrderChange>,
 ): Promise<Result<{ version: number }>> {
   // read before the transaction: it may have to load the whole setup, on a connection of its own
-  const live = await currentSetup(db, "live");
+  const live = await liveSetup(db);
   const { number, version, by } = command;
   return inTransaction(db, async (tx) => {
     const stored = await readOrder(tx, number);
@@ -77,20 +77,16 @@ async function changeOrder(
 }
 
 /** Works out anew where the order stands. */
-async function settle(
-  tx: Database,
-  { number, by }: OrderCommand,
-  live: CurrentSetup | undefined,
-): Promise<void> {
+async function settle(tx: Database, { number, by }: OrderCommand, live: Revision | undefined): Promise<void> {
   const stored = await readOrder(tx, number);
-  if (!stored || !live?.compiled.ok) return;
+  if (!stored || !live) return;
   const request = orderRequest(stored);
   const items = await readItems(
     tx,
     stored.lines.map((line) => line.sku),
   );
-  const rated = rateWith(live.compiled.value, request, items, by.now);
-  const state = openState(stored.charge, basisOf(request), rated.ok ? rated.value : undefined);
+  const rated = rateWith(live.compiled, request, items, by.now);
+  const state = openState(appliedTo(stored.charge), basisOf(request), rated.ok ? rated.value : undefined);
   if (state !== stored.order.state) await setState(tx, [number], state);
 }
 
@@ -128,42 +124,41 @@ export function setAddress(db: PooledDatabase, command: OrderCommand, address: A
 /** Applies an offer's charge as it is quoted now; the one before stays in the history. */
 export function applyOffer(db: PooledDatabase, command: OrderCommand, offer: string) {
   return changeOrder(db, command, async (tx, { stored, live }) => {
-    if (!live?.compiled.ok)
-      return failed("unavailable", live?.compiled.ok === false ? live.compiled.problems : []);
+    if (!live) return failed("unavailable");
     const request = orderRequest(stored);
     const items = await readItems(
       tx,
       stored.lines.map((line) => line.sku),
     );
-    const compiled = live.compiled.value;
+    const { compiled } = live;
     const rated = rateWith(compiled, { ...request, working: true }, items, command.by.now);
     if (!rated.ok) return failed("invalid", rated.problems);
-    const worded = wordQuote(rated.value).offers.find((entry) => entry.offer === offer);
-    if (!worded) return failed("not-found");
+    const given = rated.value.offers.find((entry) => entry.offer === offer);
+    if (!given) return failed("not-found");
     const charge = await insertCharge(tx, {
       order: command.number,
       appliedAt: command.by.now.toISOString(),
       appliedBy: command.by.who.name,
       basis: basisOf(request),
-      stamp: live.stamp,
+      revision: live.number,
       currency: rated.value.currency,
-      quote: worded,
+      quote: given,
     });
     const known = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
     const expected = { charge, order: command.number };
     await appendRows(
       tx,
       shipments,
-      shipmentRows(expected, worded, (sku) => known.get(sku)),
+      shipmentRows(expected, given, (sku) => known.get(sku)),
     );
-    const before = stored.charge?.quote as { name?: string; net?: string } | undefined;
+    const before = stored.charge && appliedOffer(stored.charge);
     const figures = (from: { name?: string; net?: string } | undefined) =>
       from && { offer: from.name, net: from.net, currency: rated.value.currency };
     return {
       values: { charge, state: "ready" },
       what: "charge-applied",
       from: figures(before) ?? null,
-      to: figures(worded),
+      to: figures(given),
     };
   });
 }

@@ -5,7 +5,7 @@ import type { PooledDatabase } from "@/db/connect";
 import type { By } from "@/db/queries/activity";
 import { findEdit } from "@/db/queries/edits";
 import { done, failed, type Result } from "../result";
-import { currentSetup } from "./current-setup";
+import { draftSetup } from "./draft-setup";
 import { editSetup, type EditOrigin, type EditResult } from "./edit-setup";
 
 /** A member of a list, or a zone of a chart, that is to be called something else. */
@@ -23,7 +23,7 @@ export async function renameMember(
   // sent again: what it was called is gone already
   const first = origin && (await findEdit(db, origin.id));
   if (first) return done({ stamp: first.stamp, changes: first.changes });
-  const current = await currentSetup(db, "draft");
+  const current = await draftSetup(db);
   if (!current) return failed("not-found");
   const { from, to } = renaming;
   const changes =

@@ -180,7 +180,7 @@ describe("an order", () => {
 test("a key lets its holder in, is never stored, and not when it is unknown, revoked or lacks the scope", async () => {
   const key = await createApiKey(db, "Test", ["quotes"]);
   const asked = (authorization: string | undefined, scope = "quotes") => admit(db, authorization, scope, now);
-  expect(await asked(`Bearer ${key}`)).toMatchObject({ scopes: ["quotes"], stamp: expect.any(Number) });
+  expect(await asked(`Bearer ${key}`)).toMatchObject({ scopes: ["quotes"], live: 1 });
   expect(JSON.stringify(await db.select().from(apiKeys))).not.toContain(key);
   expect(await asked(`Bearer ${key}x`)).toMatchObject({ status: 401 });
   expect(await asked(undefined)).toMatchObject({ status: 401 });

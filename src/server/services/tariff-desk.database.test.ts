@@ -7,7 +7,7 @@ import { activity, orders, shipments } from "@/db/schema";
 import type { Json } from "@/core/setup/path";
 import { readActivity } from "./activity-log";
 import { notesOn, writeNote } from "./cell-notes";
-import { currentSetup } from "./current-setup";
+import { draftSetup } from "./draft-setup";
 import { editSetup } from "./edit-setup";
 import { keepFilePlan, knownFilePlan } from "./file-plans";
 import { lastChanges } from "./last-changes";
@@ -28,7 +28,7 @@ beforeAll(async () => {
 });
 afterAll(() => base.drop());
 
-const setupNow = async () => (await currentSetup(db, "draft"))!.setup;
+const setupNow = async () => (await draftSetup(db))!.setup;
 
 test("every tariff of the demo has its year's shipments, of both sides, by its own measure and unit", async () => {
   const setup = await setupNow();

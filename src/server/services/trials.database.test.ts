@@ -7,7 +7,7 @@ import type { Plan } from "@/core/setup/plan";
 import type { PooledDatabase } from "@/db/connect";
 import { activity } from "@/db/schema";
 import { eq } from "drizzle-orm";
-import { currentSetup } from "./current-setup";
+import { draftSetup } from "./draft-setup";
 import { editSetup } from "./edit-setup";
 import { formerPlans } from "./former-plans";
 import { renameMember } from "./rename-member";
@@ -89,7 +89,7 @@ test("a plan that was put away comes back as it was, the newest of its kind", as
     { kind: "costPlus" },
   ] satisfies Plan[];
   expect(await formerPlans(db, "station")).toEqual([]);
-  const start = (await currentSetup(db, "draft"))!.setup.offers.find(({ code }) => code === "station")!.plan;
+  const start = (await draftSetup(db))!.setup.offers.find(({ code }) => code === "station")!.plan;
   let from: Plan = start;
   for (const [i, to] of plans.entries()) {
     const at = new Date(now.getTime() + (i + 1) * 1000);

@@ -14,6 +14,8 @@ export interface LineStop {
   /** What is still missing there: said instead of the count. */
   readonly missing?: string;
   readonly gate?: ReactNode;
+  /** Left of the gate, and live at once all the same: drawn solid. */
+  readonly isLive?: boolean;
 }
 
 interface Props {
@@ -35,7 +37,7 @@ export function LineNavigation({ stops, current, label }: Props) {
               side="right"
               kind={index === stops.length - 1 ? "none" : index < gate ? "draft" : "live"}
             />
-            <Stop stop={stop} current={stop.key === current} />
+            <Stop stop={stop} current={stop.key === current} isDraft={index < gate && stop.isLive !== true} />
           </li>
         ))}
       </ol>
@@ -63,10 +65,16 @@ function Track({
   );
 }
 
-function Stop({ stop, current }: { readonly stop: LineStop; readonly current: boolean }) {
+interface StopProps {
+  readonly stop: LineStop;
+  readonly current: boolean;
+  readonly isDraft: boolean;
+}
+
+function Stop({ stop, current, isDraft }: StopProps) {
   const inside = (
     <>
-      <Sign stop={stop} current={current} />
+      <Sign stop={stop} current={current} isDraft={isDraft} />
       <span
         className={classNames(
           "mt-1 block text-center text-xs whitespace-nowrap",
@@ -97,10 +105,16 @@ function Stop({ stop, current }: { readonly stop: LineStop; readonly current: bo
   );
 }
 
-function Sign({ stop, current }: { readonly stop: LineStop; readonly current: boolean }) {
+function Sign({ stop, current, isDraft }: StopProps) {
   if (stop.gate !== undefined)
     return (
-      <span aria-hidden className="mx-auto block size-[16px] rotate-45 border-[3px] border-ink bg-sheet" />
+      <span
+        aria-hidden
+        className={classNames(
+          "mx-auto block size-[16px] rotate-45 border-[3px] border-ink",
+          current ? "bg-sign" : "bg-sheet",
+        )}
+      />
     );
   return (
     <span className="relative mx-auto block size-4">
@@ -108,6 +122,7 @@ function Sign({ stop, current }: { readonly stop: LineStop; readonly current: bo
         aria-hidden
         className={classNames(
           "block size-4 rounded-full border-[3px]",
+          isDraft && "border-dashed",
           stop.href === undefined ? "border-edge bg-paper" : "border-ink",
           current ? "bg-sign" : stop.href !== undefined && "bg-sheet",
         )}

@@ -7,7 +7,7 @@ import { loadItems } from "@/features/items/load";
 export const metadata: Metadata = { title: "Items" };
 
 export default async function Items({ searchParams }: { readonly searchParams: Promise<{ find?: string }> }) {
-  const [{ setup, findings }, items, { find = "" }] = await Promise.all([
+  const [{ setup, findings }, { items, goodsClasses, origins }, { find = "" }] = await Promise.all([
     loadDraft(),
     loadItems(),
     searchParams,
@@ -16,7 +16,7 @@ export default async function Items({ searchParams }: { readonly searchParams: P
   return (
     <ItemsGrid
       items={items}
-      origins={setup.origins.map((origin) => ({
+      origins={origins.map((origin) => ({
         code: origin.code,
         city: origin.address.city || origin.name,
       }))}
@@ -24,8 +24,8 @@ export default async function Items({ searchParams }: { readonly searchParams: P
       classes={setup.goodsClasses}
       exceptions={setup.itemExceptions}
       itemSetup={{
-        goodsClasses: setup.goodsClasses,
-        origins: setup.origins,
+        goodsClasses,
+        origins,
         services: setup.services,
         offers: setup.offers,
         itemExceptions: setup.itemExceptions,

@@ -8,8 +8,8 @@ import { readCatalogue } from "@/db/queries/items";
 import { readSetup, readStamps } from "@/db/queries/setup";
 import { atOneInstant } from "../in-transaction";
 
-/** A stored setup and what rates by it. */
-export interface CurrentSetup {
+/** The draft, and what rates by it on the bench. */
+export interface DraftSetup {
   readonly stamp: number;
   readonly setup: Setup;
   readonly compiled: Parsed<CompiledSetup>;
@@ -55,29 +55,20 @@ class Kept<T extends { readonly stamp: number }> {
 }
 
 interface Holder {
-  wallodromSetup?: Kept<CurrentSetup>;
+  wallodromSetup?: Kept<DraftSetup>;
   wallodromCatalogue?: Kept<Catalogue>;
 }
 const holder = globalThis as Holder;
 
-const setups = () => (holder.wallodromSetup ??= new Kept<CurrentSetup>());
+const setups = () => (holder.wallodromSetup ??= new Kept<DraftSetup>());
 const catalogues = () => (holder.wallodromCatalogue ??= new Kept<Catalogue>());
 
 /**
- * The setup that rates (`live`) or is edited (`draft`): whoever rates gets a compiled setup from here. The two are one
- * and the same until changes go through a gate. `undefined` before a business is set up. What was compiled is kept until
- * the stamp in the database moves, whichever process moved it.
+ * The setup that is edited; orders are rated by `liveSetup`. `undefined` before a business is set up. What was compiled
+ * is kept until the stamp in the database moves, whichever process moved it.
  */
-export async function currentSetup(
-  db: PooledDatabase,
-  _which: "live" | "draft",
-): Promise<CurrentSetup | undefined> {
+export async function draftSetup(db: PooledDatabase): Promise<DraftSetup | undefined> {
   const { stamp } = await readStamps(db);
-  return setupAt(db, stamp);
-}
-
-/** Like `currentSetup`, for whoever has just read the stamp. */
-export function setupAt(db: PooledDatabase, stamp: number): Promise<CurrentSetup | undefined> {
   return setups().at(stamp, async () => {
     // stamp and setup are read at one instant, so that neither can belong to another edit
     const read = await atOneInstant(db, async (tx) => ({

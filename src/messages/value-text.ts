@@ -5,6 +5,11 @@ export function valueText(noted: unknown): string {
   if (noted === null || noted === undefined) return "";
   const value = typeof noted === "object" && "value" in noted ? noted.value : noted;
   if (value === null || value === undefined) return "";
+  return plainValue(value);
+}
+
+/** A value of the setup, short enough for a line. */
+export function plainValue(value: unknown): string {
   const text = plain(value);
   return text.length > LONGEST ? `${text.slice(0, LONGEST)}…` : text;
 }

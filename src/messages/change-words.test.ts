@@ -1,0 +1,73 @@
+import { changeWords, memberTitle, wholeWords } from "./change-words";
+
+const cell = {
+  kind: "cell",
+  edition: "2027",
+  zone: "4",
+  range: { lower: "5", upper: "10", unit: "kg", boundary: "upTo" },
+  currency: "EUR",
+  from: "12.00",
+  to: "12.50",
+} as const;
+const cells = {
+  kind: "cells",
+  edition: "2027",
+  cells: [],
+  raised: 0,
+  lowered: 0,
+  added: 0,
+  gone: 0,
+} as const;
+
+test.each([
+  [cell, "edition 2027, zone 4, over 5 and up to and including 10 kg: 12.00 EUR → 12.50 EUR"],
+  [
+    { ...cell, band: "", from: undefined },
+    "edition 2027, zone 4, last band, over 5 and up to and including 10 kg: no rate → 12.50 EUR",
+  ],
+  [
+    { ...cells, raised: 118, least: "3.90", most: "4.40" },
+    "edition 2027: 118 rates raised by +3.90 % to +4.40 %",
+  ],
+  [
+    { ...cells, raised: 1, lowered: 2, added: 3, gone: 1, least: "-2.00", most: "1.00" },
+    "edition 2027: 3 rates changed, 1 up and 2 down by −2.00 % to +1.00 %, 3 rates new and 1 rate taken away",
+  ],
+  [{ ...cells, lowered: 5, least: "-2.00", most: "-2.00" }, "edition 2027: 5 rates lowered by −2.00 %"],
+  [
+    { kind: "edition", label: "2027", from: "2027-01-01", is: "added" },
+    "new edition 2027, in force from 2027-01-01",
+  ],
+  [
+    { kind: "axis", edition: "2027", of: "breaks", added: ["7", "open"], gone: ["5"] },
+    "edition 2027: breaks 7 and “and above” put in and break 5 taken out",
+  ],
+  [{ kind: "entries", added: 1, gone: 2, moved: 0, entries: [] }, "1 entry put in and 2 entries taken out"],
+  [{ kind: "entries", added: 0, gone: 0, moved: 0, entries: [] }, "entries in another order"],
+  [
+    {
+      kind: "field",
+      change: { path: "services/PNP-HOME/limits/maxParcelWeight", to: { value: "30", unit: "kg" } },
+    },
+    "limits, max parcel weight → value: 30, unit: kg",
+  ],
+  [{ kind: "field", change: { path: "offers/home/text", from: "Two days" } }, "text: Two days → not set"],
+  [
+    { kind: "field", change: { path: "business/deliveryTaxPercent", from: "22", to: "24" } },
+    "delivery tax percent: 22 → 24",
+  ],
+])("%j reads: %s", (line, text) => {
+  const { what, from, to } = changeWords(line as never);
+  const said = to === undefined ? what : `${what}${from === undefined ? "" : `: ${from}`} → ${to}`;
+  expect(said).toBe(text);
+});
+
+test("members are named with code and name, parts without members by themselves", () => {
+  const of = { is: "added", lines: [] } as const;
+  expect(memberTitle({ ...of, list: "tariffs", code: "PNP", name: "Pinepost parcels" })).toBe(
+    "tariff PNP, Pinepost parcels",
+  );
+  expect(memberTitle({ ...of, list: "exchangeRates", code: "", name: "" })).toBe("exchange rates");
+  expect(memberTitle({ ...of, list: "business", code: "", name: "" })).toBe("business");
+  expect([wholeWords("added"), wholeWords("gone"), wholeWords("changed")]).toEqual(["new", "deleted", ""]);
+});
