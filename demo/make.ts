@@ -1,6 +1,8 @@
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
+import { differenceOf } from "@/core/setup/difference";
 import type { Setup } from "@/core/setup/setup";
+import { draftOf } from "./parts/draft";
 import { carriers, services } from "./parts/carriers";
 import { items } from "./parts/items";
 import { channels, itemExceptions, offers } from "./parts/offers";
@@ -9,6 +11,13 @@ import { goodsClasses, origins, zoneCharts } from "./parts/places";
 import { rateList } from "./parts/rate-list";
 import { tariffs } from "./parts/tariffs";
 import { trials } from "./parts/trials";
+
+/** The table whose next edition waits in the draft. */
+const PREPARED = "PNP-PARCEL-BUY";
+
+function thisYear(tariff: Setup["tariffs"][number]): Setup["tariffs"][number] {
+  return { ...tariff, editions: tariff.editions.filter(({ label }) => label !== "2027") };
+}
 
 /** `npm run demo:make`: writes the demo business from its parts. */
 const setup: Setup = {
@@ -36,7 +45,7 @@ const setup: Setup = {
   carriers,
   zoneCharts,
   services,
-  tariffs,
+  tariffs: tariffs.map((tariff) => (tariff.code === PREPARED ? thisYear(tariff) : tariff)),
   channels,
   offers,
   itemExceptions,
@@ -163,6 +172,8 @@ const write = (file: string, value: unknown) =>
   writeFileSync(join(import.meta.dirname, file), `${JSON.stringify(value, null, 1)}\n`);
 
 write("nettle-and-comb.setup.json", setup);
+const prepared = tariffs.find(({ code }) => code === PREPARED);
+if (prepared) write("nettle-and-comb.draft.json", differenceOf(setup, draftOf(setup, prepared)));
 write("nettle-and-comb.items.json", items);
 write("nettle-and-comb.orders.json", makeOrders(prices, taxes));
 write("nettle-and-comb.trials.json", trials);

@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { hash } from "@node-rs/argon2";
 import { randomUUID, createHash } from "node:crypto";
+import type { Change } from "@/core/setup/inverse";
 import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
 import type { ItemLookup } from "@/core/quote/read-lines";
 import { items as itemsSchema } from "@/core/setup/item";
@@ -13,6 +14,7 @@ import { insertOrders } from "@/db/queries/orders";
 import { account, apiKeys, carrierAccounts, charges, orderLines, orders, trials, user } from "@/db/schema";
 import { and, eq, sql } from "drizzle-orm";
 import { basisOf, orderRequest } from "@/server/services/order-request";
+import { editSetup } from "@/server/services/edit-setup";
 import { openGate } from "@/server/services/publication";
 import { openState } from "@/server/services/order-state";
 import { compileItem } from "@/core/parcels/compiled-item";
@@ -128,6 +130,9 @@ export async function loadDemo(db: PooledDatabase, now: Date): Promise<void> {
     const first = await openGate(tx, { setup, stamp, smallEdits: false }, { who: maarja, now });
     if (!first.ok) throw new Error("the demo's setup can't be published");
   });
+  const prepared = demoFile("nettle-and-comb.draft.json") as Change[];
+  const edited = await editSetup(db, prepared, { who: maarja, now });
+  if (!edited.ok) throw new Error("the demo's draft can't be stored");
 }
 
 async function loadTrials(tx: Database, now: Date): Promise<void> {

@@ -35,7 +35,11 @@ export const trials: readonly Trial[] = [
     "dealers",
     { country: "LT", postcode: "01100", city: "Vilnius" },
     [[2, "FRAME-25"]],
-    [{ offer: "dealer-parcel", is: "given" }],
+    [
+      { offer: "dealer-parcel", is: "given" },
+      // what was agreed with the dealers for this year
+      { offer: "dealer-parcel", charge: ["9.01", "9.01"] },
+    ],
     { customer: { group: "dealer" } },
   ),
   trial("Smoker → Visby", "web", visby, [[1, "SMOKER"]], [{ offer: "post", is: "given" }]),
