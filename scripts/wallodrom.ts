@@ -5,6 +5,7 @@ import { rotateKey } from "./commands/rotate-key";
 import { serve } from "./commands/serve";
 import { reset, stop } from "./commands/stop";
 import { testAll } from "./commands/test";
+import { worker } from "./commands/worker";
 import { StopWord } from "./machine/stop-word";
 
 const help = `Wallodrom: delivery charges worked out in the open.
@@ -12,6 +13,7 @@ const help = `Wallodrom: delivery charges worked out in the open.
   ./wallodrom demo            the made-up business Nettle & Comb, ready to look at
   ./wallodrom start           your own business, empty at first
   ./wallodrom test            types, lint, unit, database and browser tests
+  ./wallodrom worker          one more process for long work (your own data; demo: the demo's)
   ./wallodrom stop            stops what demo or start left running
   ./wallodrom reset [own]     deletes the demo's data (or your own) after asking
   ./wallodrom backup FILE     your own data into a file    (backup --demo FILE: the demo's)
@@ -28,6 +30,8 @@ async function main([command = "help", ...rest]: string[]): Promise<number> {
       return serve("demo");
     case "start":
       return serve("own");
+    case "worker":
+      return worker(rest);
     case "test":
       return testAll(rest);
     case "stop":

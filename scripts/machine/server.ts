@@ -1,11 +1,11 @@
-import { spawn } from "node:child_process";
+import { spawn, type ChildProcess } from "node:child_process";
 import { randomBytes } from "node:crypto";
 import { existsSync, openSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { describe, isAlive, type Living } from "./living";
 import { dataFolder, makeFolder, writeWhole } from "./paths";
 import { StopWord } from "./stop-word";
-import { webMain } from "./workers";
+import { webMain, workerMain } from "./workers";
 
 /** A running web process. */
 export interface WebServer {
@@ -121,8 +121,12 @@ export async function startServer(
     },
   });
   const ended = new Promise<number | null>((resolve) => child.once("exit", resolve));
+  const worker = startWorkerProcess(build, databaseUrl, `${logFile}.worker`, {
+    WALLODROM_FOLLOWS: String(child.pid ?? 0),
+  });
   writeWhole(noteOf(name), JSON.stringify({ ...describe(child.pid ?? 0), url }));
   const stop = async () => {
+    worker.kill("SIGTERM");
     child.kill("SIGTERM");
     await Promise.race([ended, wait(12_000).then(() => child.kill("SIGKILL"))]);
     rmSync(noteOf(name), { force: true });
@@ -132,6 +136,21 @@ export async function startServer(
     throw new StopWord(`The app did not start; see ${logFile}`);
   }
   return { url, stop, ended };
+}
+
+/** Starts a process that does long work. Its log goes to a file, or where this one's goes. */
+export function startWorkerProcess(
+  build: string,
+  databaseUrl: string,
+  logFile: string | undefined,
+  extra: Record<string, string> = {},
+): ChildProcess {
+  const out = logFile === undefined ? "inherit" : openSync(logFile, "a", 0o600);
+  return spawn(process.execPath, [workerMain(join(build, "dist-worker"))], {
+    cwd: build,
+    stdio: ["ignore", out, out],
+    env: { ...process.env, ...extra, DATABASE_URL: databaseUrl, NODE_ENV: "production" },
+  });
 }
 
 const wait = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));

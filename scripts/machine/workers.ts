@@ -6,6 +6,7 @@ const entries = [
   "src/workers/replay.worker.ts",
   "src/server/jobs/findings.worker.ts",
   "src/server/web/main.ts",
+  "src/server/worker/worker-main.ts",
 ];
 
 /**
@@ -20,7 +21,7 @@ export function bundleWorkers(folder: string): string {
     banner: {
       js: 'import { createRequire } from "node:module"; const require = createRequire(import.meta.url);',
     },
-    external: ["pg-native", "next"],
+    external: ["pg-native", "next", "piscina"],
     conditions: ["react-server"],
     bundle: true,
     platform: "node",
@@ -38,6 +39,11 @@ export function bundleWorkers(folder: string): string {
 /** The replay's thread within such a folder. */
 export function replayWorker(folder: string): string {
   return join(folder, "replay.worker.mjs");
+}
+
+/** The process that does long work within such a folder. */
+export function workerMain(folder: string): string {
+  return join(folder, "worker-main.mjs");
 }
 
 /** The web process within such a folder. */

@@ -1,4 +1,5 @@
 import type { Client } from "pg";
+import { QUEUE_SCHEMA } from "./queue";
 
 /** The database role the app runs as: it reads and writes rows, and changes no table. */
 export const APP_ROLE = "wallodrom_app";
@@ -19,5 +20,9 @@ export async function grantToApp(client: Client): Promise<void> {
     await client.query(`revoke all on ${table} from ${APP_ROLE}`);
     await client.query(`grant ${rights} on ${table} to ${APP_ROLE}`);
   }
+  await client.query(`grant usage on schema ${QUEUE_SCHEMA} to ${APP_ROLE}`);
+  await client.query(
+    `grant select, insert, update, delete on all tables in schema ${QUEUE_SCHEMA} to ${APP_ROLE}`,
+  );
   await client.query(`grant execute on function forget_in_activity(text) to ${APP_ROLE}`);
 }

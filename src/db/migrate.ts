@@ -3,6 +3,7 @@ import { migrate } from "drizzle-orm/node-postgres/migrator";
 import { drizzle } from "drizzle-orm/node-postgres";
 import { Client } from "pg";
 import { APP_ROLE, grantToApp } from "./grants";
+import { prepareQueues } from "./queue";
 
 const LOCK = 7_714_226;
 /** Months of the record of activity that have a part of their own before they begin. */
@@ -29,6 +30,7 @@ export async function migrateDatabase(url: string, migrationsFolder: string): Pr
     await refuseNewer(client, migrationsFolder);
     await migrate(drizzle(client), { migrationsFolder });
     await client.query("select make_activity_months(now(), $1)", [MONTHS_AHEAD]);
+    await prepareQueues(url);
     const { rowCount } = await client.query("select 1 from pg_roles where rolname = $1", [APP_ROLE]);
     if (rowCount) await grantToApp(client);
   } finally {

@@ -52,6 +52,8 @@ const words: Readonly<Record<string, string>> = {
   "revision-brought-back": "brought a revision back into the draft",
   "publication-asked": "asked to publish",
   "publication-not-asked": "took back the asking to publish",
+  "revision-took-effect": "took effect",
+  "job-cancelled": "cancelled work",
   "gate-rules-set": "set how changes are published",
   "customer-erased": "erased a customer",
   "retention-set": "set how long customers' data are kept",

@@ -71,7 +71,14 @@ test("a dearer cell changes charge, cost and margin of the orders it concerns", 
         },
       ],
     },
+    moved: { offer: "parcel", charge: "1.1", margin: "0.1" },
   });
+  // 2, 4 and 18 kg
+  expect(replay.totals.weight.map(([edge, line]) => [edge, line.changed])).toEqual([
+    ["2", 1],
+    ["5", 1],
+    ["20", 0],
+  ]);
   expect(third).toEqual({ index: 102, difference: undefined });
   expect(replay.totals.offer[0]![1]).toMatchObject({ changed: 2, cost: ["16.3", "18.3"] });
 });

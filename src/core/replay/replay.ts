@@ -25,15 +25,22 @@ export interface ReplayContext {
   readonly now: string;
 }
 
-/** One order's outcome. */
+/** By how much more an order is charged, and earns, afterwards; in the currency of the totals. */
+export interface Moved {
+  readonly offer: string;
+  readonly charge: string;
+  readonly margin: string;
+}
+
+/** One order's outcome; `moved` where the offer it counts with is the same before and after. */
 export type Replayed =
-  | { readonly index: number; readonly difference: Difference | undefined }
+  | { readonly index: number; readonly difference: Difference | undefined; readonly moved?: Moved }
   | { readonly index: number; readonly problems: readonly Problem[] };
 
 /**
  * The same orders under two setups. Rates one order at each step, so that the caller can show progress and stop whenever
  * it likes. `totals` adds up as it goes, in the home currency of the first setup, each figure converted by its rates and
- * rounded: by channel and country with the offer each order counts with (the one applied, else the cheapest with tax, of
+ * rounded: by channel, country and weight with the offer each order counts with (the one applied, else the cheapest with tax, of
  * equal ones the first), by offer with every offer given.
  */
 export class Replay {
@@ -64,31 +71,67 @@ export class Replay {
     const next = quote(this.after, asked, { items: itemsAfter, now });
     if (!next.ok) return { index, problems: next.problems };
     const difference = differenceOf(index, then.value, next.value);
-    this.count(request, offer, 0, then.value);
-    this.count(request, offer, 1, next.value);
-    if (difference) this.countChange(request, difference);
-    return { index, difference };
+    const before = this.count(request, offer, 0, then.value);
+    const after = this.count(request, offer, 1, next.value);
+    if (difference) this.countChange(request, difference, weightClass(next.value));
+    const moved = difference && movedBy(before, after);
+    return moved ? { index, difference, moved } : { index, difference };
   }
 
-  private count(request: QuoteRequest, applied: string | undefined, side: 0 | 1, quoted: Quote): void {
+  /** Counts what an order is given; the offer it counts with, in the currency of the totals. */
+  private count(
+    request: QuoteRequest,
+    applied: string | undefined,
+    side: 0 | 1,
+    quoted: Quote,
+  ): Counted | undefined {
     const home = this.before.setup.business.homeCurrency;
     const conversion = this.before.exchange.find(quoted.currency, home);
     // without a rate there is nothing to add up; that it is missing is a finding
-    if (!conversion) return;
+    if (!conversion) return undefined;
     const toHome = (money: Decimal) => roundMoney(convert(money, conversion), home);
     for (const offer of quoted.offers) this.counter.add("offer", offer.offer, side, offer, toHome);
     const chosen = countedOffer(quoted.offers, applied);
-    if (!chosen) return;
+    if (!chosen) return undefined;
     this.counter.add("channel", request.channel, side, chosen, toHome);
     this.counter.add("country", request.shipTo.country, side, chosen, toHome);
+    this.counter.add("weight", weightClass(quoted), side, chosen, toHome);
+    const [charge, cost] = [toHome(Decimal.of(chosen.net)), toHome(Decimal.of(chosen.cost))];
+    return { offer: chosen.offer, charge, margin: charge.minus(cost) };
   }
 
-  private countChange(request: QuoteRequest, { lost, gained, changed }: Difference): void {
+  private countChange(request: QuoteRequest, { lost, gained, changed }: Difference, weight: string): void {
+    this.counter.countChange("weight", weight);
     this.counter.countChange("channel", request.channel);
     this.counter.countChange("country", request.shipTo.country);
     for (const offer of [...lost, ...gained, ...changed.map((change) => change.offer)])
       this.counter.countChange("offer", offer);
   }
+}
+
+interface Counted {
+  readonly offer: string;
+  readonly charge: Decimal;
+  readonly margin: Decimal;
+}
+
+function movedBy(before: Counted | undefined, after: Counted | undefined): Moved | undefined {
+  if (!before || !after || before.offer !== after.offer) return undefined;
+  return {
+    offer: after.offer,
+    charge: after.charge.minus(before.charge).toString(),
+    margin: after.margin.minus(before.margin).toString(),
+  };
+}
+
+/** Upper edges in kg, each in its class. */
+const WEIGHT_EDGES = ["1", "2", "5", "10", "20", "30", "100"].map((edge) => ({ edge, kg: Decimal.of(edge) }));
+
+/** The class of an order's weight, by its upper edge. */
+function weightClass({ measures: { actualWeight } }: Quote): string {
+  if (actualWeight === undefined) return "";
+  const weight = Decimal.of(actualWeight);
+  return WEIGHT_EDGES.find(({ kg }) => !weight.moreThan(kg))?.edge ?? "";
 }
 
 function countedOffer(offers: readonly QuotedOffer[], applied: string | undefined): QuotedOffer | undefined {

@@ -12,9 +12,10 @@ export interface TotalLine {
   readonly margin: readonly [string, string];
 }
 
-export type TotalGroup = "channel" | "country" | "offer";
+export const totalGroups = ["channel", "country", "offer", "weight"] as const;
+export type TotalGroup = (typeof totalGroups)[number];
 
-/** By channel, country and offer; each key with its line, in the order of the keys. */
+/** By channel, country, offer and weight (the upper edge in kg, "" above the last or unknown); each key with its line, in the order of the keys. */
 export type Totals = Readonly<Record<TotalGroup, readonly (readonly [key: string, line: TotalLine])[]>>;
 
 interface Sums {
@@ -30,6 +31,7 @@ export class TotalsCounter {
     channel: new Map(),
     country: new Map(),
     offer: new Map(),
+    weight: new Map(),
   };
 
   /** Counts an offer on one side: 0 before, 1 after. `toOne` brings its money into the currency of the sums. */
@@ -52,7 +54,7 @@ export class TotalsCounter {
 
   /** Adds what another counter counted. */
   merge(totals: Totals): void {
-    for (const group of ["channel", "country", "offer"] as const)
+    for (const group of totalGroups)
       for (const [key, line] of totals[group]) {
         const sums = this.of(group, key);
         sums.changed += line.changed;
@@ -66,10 +68,13 @@ export class TotalsCounter {
 
   get totals(): Totals {
     const lines = (group: TotalGroup) =>
-      [...this.groups[group]]
-        .sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0))
-        .map(([key, sums]) => [key, lineOf(sums)] as const);
-    return { channel: lines("channel"), country: lines("country"), offer: lines("offer") };
+      [...this.groups[group]].sort(ORDER[group]).map(([key, sums]) => [key, lineOf(sums)] as const);
+    return {
+      channel: lines("channel"),
+      country: lines("country"),
+      offer: lines("offer"),
+      weight: lines("weight"),
+    };
   }
 
   private of(group: TotalGroup, key: string): Sums {
@@ -81,6 +86,12 @@ export class TotalsCounter {
     return sums;
   }
 }
+
+type Entry = readonly [string, unknown];
+const byText = ([a]: Entry, [b]: Entry) => (a < b ? -1 : a > b ? 1 : 0);
+/** Edges as figures; what has none comes last. */
+const byEdge = ([a]: Entry, [b]: Entry) => (Number(a) || Infinity) - (Number(b) || Infinity);
+const ORDER = { channel: byText, country: byText, offer: byText, weight: byEdge };
 
 function lineOf({ orders, changed, charge, cost }: Sums): TotalLine {
   const text = ([a, b]: readonly [Decimal, Decimal]) => [a.toString(), b.toString()] as const;

@@ -51,6 +51,34 @@ test("what comes, goes or moves in a list is one change for each, and nothing el
   expect(sure(applyChanges(before, changes)).setup).toEqual(after);
 });
 
+test("of a ladder whose second rule is dearer and that has a rule more, these two are told and no other rule", () => {
+  const rule = (value: string, constant: string) => ({
+    when: [{ measure: "quantity" as const, op: "<=" as const, value }],
+    then: { terms: [{ constant }] },
+  });
+  const ladder = (...rules: ReturnType<typeof rule>[]) => ({
+    kind: "ladder" as const,
+    match: "first" as const,
+    rules,
+  });
+  const before = smallestSetup();
+  before.offers[0]!.plan = ladder(rule("1", "3"), rule("2", "5"), rule("9", "7"));
+  const after = structuredClone(before);
+  after.offers[0]!.plan = ladder(rule("1", "3"), rule("2", "6"), rule("9", "7"), rule("20", "9"));
+  const changes = differenceOf(before, after);
+  expect(changes).toEqual([
+    { path: "offers/parcel/plan/rules/1/then/terms/0/constant", from: "5", to: "6" },
+    { path: "offers/parcel/plan/rules/3", to: rule("20", "9"), at: 3 },
+  ]);
+  expect(sure(applyChanges(before, changes)).setup).toEqual(after);
+  const gone = differenceOf(after, before);
+  expect(gone.map(({ path }) => path)).toEqual([
+    "offers/parcel/plan/rules/1/then/terms/0/constant",
+    "offers/parcel/plan/rules/3",
+  ]);
+  expect(sure(applyChanges(after, gone)).setup).toEqual(before);
+});
+
 test("an entry put before 50,000 others is one change, found in a moment", () => {
   const entries = Array.from({ length: 50_000 }, (_, i) => ({
     zone: "1",

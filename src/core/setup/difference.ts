@@ -60,27 +60,56 @@ function differList(before: readonly Json[], after: readonly Json[], where: Wher
   });
 }
 
-/** Lists whose members have no name of their own: alike in length they are compared place by place. */
+/**
+ * Lists whose members have no name of their own. Members that are alike in both hold the lists together; of what lies
+ * between two of them the first is compared with the first, and so on, and what is left over comes or goes.
+ */
 function differUnnamed(before: readonly Json[], after: readonly Json[], where: Where, found: Change[]): void {
-  if (before.length === after.length) {
-    before.forEach((from, i) => {
-      const to = after[i];
-      if (to !== undefined) differ(from, to, [...where, i], found);
-    });
-    return;
+  const pairs = paired(before, after);
+  for (const [i, j] of pairs) {
+    const [from, to] = [before[i], after[j]];
+    if (from !== undefined && to !== undefined) differ(from, to, [...where, i], found);
   }
-  let head = 0;
-  while (head < before.length && head < after.length && same(before[head], after[head])) head++;
-  let tail = 0;
-  while (
-    tail < Math.min(before.length, after.length) - head &&
-    same(before[before.length - 1 - tail], after[after.length - 1 - tail])
-  )
-    tail++;
-  moveAndReplace(before, after, where, found, {
-    goes: (i) => i >= head && i < before.length - tail,
-    comes: (i) => i >= head && i < after.length - tail,
-  });
+  const [stays, came] = [new Set(pairs.map(([i]) => i)), new Set(pairs.map(([, j]) => j))];
+  moveAndReplace(before, after, where, found, { goes: (i) => !stays.has(i), comes: (j) => !came.has(j) });
+}
+
+type Pair = readonly [before: number, after: number];
+
+/** Which members of two lists are held against each other, in their order. */
+function paired(before: readonly Json[], after: readonly Json[]): Pair[] {
+  const pairs: Pair[] = [];
+  let [i, j] = [0, 0];
+  for (const [nextI, nextJ] of [...alike(before, after), [before.length, after.length] as const]) {
+    for (; i < nextI && j < nextJ; i++, j++) pairs.push([i, j]);
+    if (nextI < before.length || nextJ < after.length) pairs.push([nextI, nextJ]);
+    [i, j] = [nextI + 1, nextJ + 1];
+  }
+  return pairs;
+}
+
+/** Comparisons of members that are made to find which of two lists are alike; longer ones are compared place by place. */
+const MOST_COMPARED = 40_000;
+
+/** The longest run of members that both lists have in the same order. */
+function alike(before: readonly Json[], after: readonly Json[]): Pair[] {
+  const [rows, columns] = [before.length, after.length];
+  if (rows === columns || rows * columns > MOST_COMPARED) return [];
+  const longest = Array.from({ length: rows + 1 }, () => new Int32Array(columns + 1));
+  const at = (i: number, j: number) => longest[i]?.[j] ?? 0;
+  for (let i = rows - 1; i >= 0; i--)
+    for (let j = columns - 1; j >= 0; j--) {
+      const row = longest[i];
+      if (row)
+        row[j] = same(before[i], after[j]) ? at(i + 1, j + 1) + 1 : Math.max(at(i + 1, j), at(i, j + 1));
+    }
+  const pairs: Pair[] = [];
+  for (let [i, j] = [0, 0]; i < rows && j < columns; ) {
+    if (same(before[i], after[j])) pairs.push([i++, j++]);
+    else if (at(i + 1, j) >= at(i, j + 1)) i++;
+    else j++;
+  }
+  return pairs;
 }
 
 interface Moves {

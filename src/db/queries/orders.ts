@@ -122,10 +122,58 @@ export async function insertOrders(
   }
 }
 
-export async function setState(db: Database, numbers: readonly string[], state: string): Promise<void> {
-  if (numbers.length > 0)
-    await db
-      .update(orders)
-      .set({ state })
-      .where(inArray(orders.number, [...numbers]));
+/** Where an order stands, while it is still as it was read and not done; false when somebody was faster. */
+export async function settleState(
+  db: Database,
+  { number, version }: Pick<OrderRow, "number" | "version">,
+  state: string,
+): Promise<boolean> {
+  const changed = await db
+    .update(orders)
+    .set({ state })
+    .where(and(eq(orders.number, number), eq(orders.version, version), ne(orders.state, "done")))
+    .returning({ number: orders.number });
+  return changed.length === 1;
+}
+
+/** Which orders are rated again: those that are open, the last so many, or those placed between two instants (the second is out). */
+export type OrderChoice =
+  | { readonly kind: "open" }
+  | { readonly kind: "last"; readonly count: number }
+  | { readonly kind: "between"; readonly from: string; readonly before: string };
+
+/** Orders with their lines and the offer they were charged by, the newest first. */
+export async function chosenOrders(db: Database, choice: OrderChoice, most: number) {
+  const where =
+    choice.kind === "open"
+      ? ne(orders.state, "done")
+      : choice.kind === "between"
+        ? sql`${orders.placedAt} >= ${choice.from} and ${orders.placedAt} < ${choice.before}`
+        : undefined;
+  const limit = choice.kind === "last" ? Math.min(most, choice.count) : most;
+  const rows = await db
+    .select({ order: orders, offer: sql<string | null>`${charges.quote}->>'offer'` })
+    .from(orders)
+    .leftJoin(charges, eq(charges.id, orders.charge))
+    .where(where)
+    .orderBy(desc(orders.placedAt), desc(orders.number))
+    .limit(limit);
+  const lines = new Map<string, OrderLineRow[]>();
+  for (let at = 0; at < rows.length; at += 5000) {
+    const numbers = rows.slice(at, at + 5000).map(({ order }) => order.number);
+    for (const line of await db
+      .select()
+      .from(orderLines)
+      .where(inArray(orderLines.order, numbers))
+      .orderBy(asc(orderLines.position))) {
+      const own = lines.get(line.order);
+      if (own) own.push(line);
+      else lines.set(line.order, [line]);
+    }
+  }
+  return rows.map(({ order, offer }) => ({
+    order,
+    offer: offer ?? undefined,
+    lines: lines.get(order.number) ?? [],
+  }));
 }

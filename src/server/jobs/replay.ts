@@ -12,7 +12,7 @@ export interface ReplayOptions extends ReplayThreadData {
   /** Stops the replay: what is running is given up, what was found so far is lost. */
   readonly signal?: AbortSignal;
   /** Told after each part: orders rated so far, and what of them changed. */
-  readonly onPart?: (rated: number, notable: readonly Replayed[]) => void;
+  readonly onPart?: (rated: number, notable: readonly Replayed[], totals: () => Totals) => void;
 }
 
 export type ReplayOutcome =
@@ -54,7 +54,7 @@ export async function replayInThreads(options: ReplayOptions): Promise<ReplayOut
     if (!answer.ok) return answer;
     rated += next.size;
     counter.merge(answer.totals);
-    onPart?.(rated, answer.notable);
+    onPart?.(rated, answer.notable, () => counter.totals);
     return undefined;
   };
   try {

@@ -7,7 +7,6 @@ import { readItems } from "@/db/queries/items";
 import {
   insertCharge,
   readOrder,
-  setState,
   updateOrder,
   updateQuantity,
   type OrderRow,
@@ -19,11 +18,11 @@ import { shipments } from "@/db/schema";
 import { shipmentRows } from "./shipments";
 import { done, failed, type Failure, type Result } from "../result";
 import { inTransaction } from "../in-transaction";
-import { appliedOffer, appliedTo } from "./applied-offer";
+import { appliedOffer } from "./applied-offer";
 import { liveSetup, type Revision } from "./live-setup";
 import { basisOf, orderRequest } from "./order-request";
-import { openState } from "./order-state";
 import { rateWith } from "./rate";
+import { settleOrder } from "./settle-order";
 
 /** Who does something to which order, and the version of it they were looking at. */
 export interface OrderCommand {
@@ -69,25 +68,11 @@ async function changeOrder(
     const changed = await change(tx, { stored, live });
     if ("code" in changed) return changed;
     if (!(await updateOrder(tx, number, version, changed.values))) return failed("conflict");
-    if (changed.values.state === undefined) await settle(tx, command, live);
+    if (changed.values.state === undefined && live) await settleOrder(tx, number, live, by.now);
     const { what, from, to } = changed;
     await note(tx, by, { what, subject: `orders/${number}`, from, to });
     return done({ version: version + 1 });
   });
-}
-
-/** Works out anew where the order stands. */
-async function settle(tx: Database, { number, by }: OrderCommand, live: Revision | undefined): Promise<void> {
-  const stored = await readOrder(tx, number);
-  if (!stored || !live) return;
-  const request = orderRequest(stored);
-  const items = await readItems(
-    tx,
-    stored.lines.map((line) => line.sku),
-  );
-  const rated = rateWith(live.compiled, request, items, by.now);
-  const state = openState(appliedTo(stored.charge), basisOf(request), rated.ok ? rated.value : undefined);
-  if (state !== stored.order.state) await setState(tx, [number], state);
 }
 
 /** Sets a line's pieces: a whole number from 1 to 1,000,000,000. */

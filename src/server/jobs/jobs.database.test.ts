@@ -1,0 +1,203 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { setTimeout as wait } from "node:timers/promises";
+import { fork } from "node:child_process";
+import { eq } from "drizzle-orm";
+import { by } from "../../../tests/support/by";
+import { freshDatabase } from "../../../tests/support/database";
+import { loadDemo } from "../../../scripts/load-demo";
+import { root } from "../../../scripts/machine/paths";
+import { bundleWorkers, workerMain } from "../../../scripts/machine/workers";
+import type { PooledDatabase } from "@/db/connect";
+import { readGate, lastRevisionNumber, readLiveNumber } from "@/db/queries/revisions";
+import { readStamps } from "@/db/queries/setup";
+import { charges, jobs, orders } from "@/db/schema";
+import { editSetup } from "../services/edit-setup";
+import { draftSetup } from "../services/draft-setup";
+import { backOut, publishDraft, type Publisher } from "../services/publish";
+import { cancelJob, jobOf, startJob } from "../services/jobs";
+import type { ReplayResult } from "./replay-orders";
+
+let base: Awaited<ReturnType<typeof freshDatabase>>;
+let db: PooledDatabase;
+let folder: string;
+const now = new Date();
+const act = by("Test", now);
+const ott: Publisher = { who: { id: "o", name: "Ott" }, now, role: "admin" };
+
+beforeAll(async () => {
+  base = await freshDatabase();
+  db = base.db;
+  await loadDemo(db, now);
+  folder = bundleWorkers(mkdtempSync(join(root, ".data/workers-")));
+}, 60_000);
+afterAll(async () => {
+  for (const one of running) one.kill("SIGKILL");
+  rmSync(folder, { recursive: true, force: true });
+  await base.drop();
+});
+
+const running = new Set<ReturnType<typeof fork>>();
+
+function worker() {
+  const child = fork(workerMain(folder), {
+    env: {
+      ...process.env,
+      DATABASE_URL: base.url,
+      WALLODROM_WORKERS: folder,
+      LOG_LEVEL: "warn",
+      NODE_OPTIONS: "",
+    },
+    stdio: "ignore",
+  });
+  running.add(child);
+  return {
+    kill: (signal: NodeJS.Signals) =>
+      new Promise<void>((resolve) => {
+        running.delete(child);
+        child.once("exit", () => resolve());
+        child.kill(signal);
+      }),
+  };
+}
+
+async function until<T>(look: () => Promise<T | undefined | false>, seconds = 40): Promise<T> {
+  for (let tries = 0; tries < seconds * 10; tries++) {
+    const found = await look();
+    if (found) return found;
+    await wait(100);
+  }
+  throw new Error("it did not come to that");
+}
+
+const ended = (id: string) =>
+  until(async () => {
+    const row = await jobOf(db, id);
+    return row && ["done", "failed", "cancelled"].includes(row.state) && row;
+  });
+const replay = (count: number) =>
+  startJob(db, { kind: "replay", queue: "long", data: { orders: { kind: "last", count } } }, act);
+const stateOf = async (number: string) =>
+  (await db.select().from(orders).where(eq(orders.number, number)))[0]!.state;
+const publish = async () =>
+  publishDraft(
+    db,
+    { seen: { stamp: (await readStamps(db)).stamp, last: await lastRevisionNumber(db) } },
+    ott,
+  );
+
+test("a replay waits until there is a worker, says how far it is, and keeps what it came to and was made from", async () => {
+  const id = await replay(2000);
+  await wait(700);
+  expect(await jobOf(db, id)).toMatchObject({ state: "waiting", who: "Test" });
+  const one = worker();
+  const row = await ended(id);
+  expect(row).toMatchObject({ state: "done", done: 2000, total: 2000, tries: 1 });
+  const result = row.result as ReplayResult;
+  expect(result).toMatchObject({
+    revision: 1,
+    orders: 2000,
+    currency: "EUR",
+    stamp: (await readStamps(db)).stamp,
+  });
+  // more diesel on pallets, for dealers alone
+  expect(result.changed).toBeGreaterThan(10);
+  expect(result.totals.channel.filter(([, line]) => line.changed > 0).map(([code]) => code)).toEqual([
+    "dealers",
+  ]);
+  expect(result.spread.charge.reduce((sum, { orders: n }) => sum + n, 0)).toBeGreaterThan(0);
+  expect(result.best[0]!.number).toMatch(/^\w/);
+  await one.kill("SIGTERM");
+}, 60_000);
+
+test("a worker that is killed in the middle leaves a true picture: another takes the work up, or it is said to have failed", async () => {
+  const id = await replay(2500);
+  const first = worker();
+  await until(async () => (await jobOf(db, id))?.state === "running");
+  await first.kill("SIGKILL");
+  expect(await jobOf(db, id)).toMatchObject({ state: "running" });
+  const second = worker();
+  expect(await ended(id)).toMatchObject({ state: "done", tries: 2, done: 2500 });
+  await second.kill("SIGTERM");
+  // three that died over it are enough
+  const doomed = await replay(10);
+  await db
+    .update(jobs)
+    .set({ state: "running", tries: 3, beatAt: new Date(0).toISOString() })
+    .where(eq(jobs.id, doomed));
+  const third = worker();
+  expect(await ended(doomed)).toMatchObject({ state: "failed", failure: { code: "given-up" } });
+  await third.kill("SIGTERM");
+}, 90_000);
+
+test("work is cancelled before it begins and while it is done, and once", async () => {
+  const waiting = await replay(10);
+  expect(await cancelJob(db, waiting, act)).toMatchObject({ ok: true });
+  expect(await cancelJob(db, waiting, act)).toMatchObject({ code: "not-found" });
+  const id = await replay(2500);
+  const one = worker();
+  await until(async () => (await jobOf(db, id))?.state === "running");
+  await cancelJob(db, id, act);
+  expect(await ended(id)).toMatchObject({ state: "cancelled", result: null });
+  expect(await jobOf(db, waiting)).toMatchObject({ state: "cancelled", tries: 0 });
+  await one.kill("SIGTERM");
+}, 60_000);
+
+test("when another revision is live open orders that differ are out of date, and after backing out they are as before", async () => {
+  const one = worker();
+  const rated = () => until(async () => (await readGate(db))!.ratedRevision === (await readLiveNumber(db)));
+  await rated();
+  const before = new Map(
+    (await db.select().from(orders)).map(({ number, state }) => [number, state] as const),
+  );
+  const [ready] = await db
+    .select({ quote: charges.quote })
+    .from(orders)
+    .innerJoin(charges, eq(charges.id, orders.charge))
+    .where(eq(orders.state, "ready"));
+  const { offer } = ready!.quote as { offer: string };
+  const { adjust } = (await draftSetup(db))!.setup.offers.find(({ code }) => code === offer)!;
+  const to = { ...adjust, marginPercent: "77" };
+  await editSetup(
+    db,
+    [{ path: `offers/${offer}/adjust`, to, ...(adjust ? { from: adjust as never } : {}) }],
+    act,
+  );
+  expect(await publish()).toMatchObject({ ok: true });
+  await rated();
+  const after = (await db.select().from(orders)).filter(({ number, state }) => before.get(number) !== state);
+  expect(after.length).toBeGreaterThan(0);
+  for (const { number, state } of after)
+    expect([number, before.get(number), state]).toEqual([number, "ready", "out-of-date"]);
+  const done = [...before].filter(([, state]) => state === "done").map(([number]) => number);
+  expect(await stateOf(done[0]!)).toBe("done");
+  await backOut(db, (await readLiveNumber(db))!, ott);
+  await rated();
+  expect(new Map((await db.select().from(orders)).map(({ number, state }) => [number, state]))).toEqual(
+    before,
+  );
+  await one.kill("SIGTERM");
+}, 90_000);
+
+test("what took effect while nothing was running is followed when a worker is there again", async () => {
+  await publishDraft(
+    db,
+    {
+      seen: { stamp: (await readStamps(db)).stamp, last: await lastRevisionNumber(db) },
+      takesEffectAt: new Date(Date.now() + 1000),
+    },
+    ott,
+  );
+  const before = (await readGate(db))!.ratedRevision;
+  await wait(1500);
+  expect((await readGate(db))!.ratedRevision).toBe(before);
+  const [one, other] = [worker(), worker()];
+  await until(async () => (await readGate(db))!.ratedRevision === (await readLiveNumber(db)));
+  // two workers do it once
+  const live = await readLiveNumber(db);
+  const done = (await db.select().from(jobs)).filter(
+    ({ kind, data }) => kind === "rerate" && (data as { revision: number }).revision === live,
+  );
+  expect(done).toHaveLength(1);
+  await Promise.all([one.kill("SIGTERM"), other.kill("SIGTERM")]);
+}, 60_000);

@@ -1,0 +1,13 @@
+import type { JobKind } from "./job-kinds";
+import { replayOrders } from "./replay-orders";
+import { rerate } from "./rerate";
+
+/** All kinds of long work, by their name. */
+export const kinds = { replay: replayOrders, rerate } as const;
+
+export type KindName = keyof typeof kinds;
+
+/** A kind by its name; `undefined` for one this version does not know. */
+export function kindOf(name: string): JobKind<unknown, unknown> | undefined {
+  return name in kinds ? (kinds[name as KindName] as unknown as JobKind<unknown, unknown>) : undefined;
+}

@@ -1,0 +1,108 @@
+import { existsSync } from "node:fs";
+import { availableParallelism } from "node:os";
+import { join } from "node:path";
+import { z } from "zod";
+import type { ReplayOrder } from "@/core/replay/replay";
+import { SpreadCounter, type MovedOrder, type Spread } from "@/core/replay/spread";
+import type { Totals } from "@/core/replay/totals";
+import { withFormerCodes } from "@/core/setup/with-former-codes";
+import { chosenOrders } from "@/db/queries/orders";
+import { codesOfDraft } from "../services/draft-codes";
+import { currentCatalogue, draftSetup } from "../services/draft-setup";
+import { liveSetup } from "../services/live-setup";
+import { orderRequest } from "../services/order-request";
+import { JobFailure, type JobKind } from "./job-kinds";
+import { replayInThreads } from "./replay";
+
+export const MOST_REPLAYED = 10_000;
+
+const data = z.strictObject({
+  orders: z.union([
+    z.strictObject({ kind: z.literal("open") }),
+    z.strictObject({ kind: z.literal("last"), count: z.int().min(1).max(MOST_REPLAYED) }),
+    z.strictObject({
+      kind: z.literal("between"),
+      from: z.iso.datetime({ offset: true }),
+      before: z.iso.datetime({ offset: true }),
+    }),
+  ]),
+});
+export type ReplayData = z.infer<typeof data>;
+
+/** An order among those that moved most, by its number. */
+export type NumberedMove = Omit<MovedOrder, "index"> & { readonly number: string };
+
+/** What a replay came to, and what it was made from. */
+export interface ReplayResult {
+  readonly revision: number;
+  /** The stamp of the draft. */
+  readonly stamp: number;
+  readonly currency: string;
+  readonly orders: number;
+  /** Orders that would get anything else. */
+  readonly changed: number;
+  readonly totals: Totals;
+  readonly spread: Omit<Spread, "worst" | "best">;
+  readonly worst: readonly NumberedMove[];
+  readonly best: readonly NumberedMove[];
+}
+
+/** Real orders under what is live and under the draft. */
+export const replayOrders: JobKind<ReplayData, ReplayResult> = {
+  queue: "long",
+  data,
+  run: async ({ data: { orders: choice }, db, by, signal, progress }) => {
+    const [live, draft] = [await liveSetup(db), await draftSetup(db)];
+    if (!live || !draft) throw new JobFailure("no-business");
+    // orders and items name what is live: so must the draft
+    const after = withFormerCodes(draft.setup, (await codesOfDraft(db)).renames);
+    if (!after.ok) throw new JobFailure("draft-unreadable");
+    const chosen = await chosenOrders(db, choice, MOST_REPLAYED);
+    progress(0, chosen.length);
+    const spread = new SpreadCounter();
+    let changed = 0;
+    const outcome = await replayInThreads({
+      before: live.setup,
+      after: after.value,
+      items: (await currentCatalogue(db)).items,
+      now: by.now.toISOString(),
+      orders: chosen.map(({ order, lines, offer }): ReplayOrder => {
+        const request = orderRequest({ order, lines });
+        return offer === undefined ? { request } : { request, offer };
+      }),
+      workerFile: workerFile(),
+      threads: Math.max(1, Math.min(4, availableParallelism())),
+      signal,
+      onPart: (rated, notable) => {
+        for (const one of notable) spread.add(one);
+        changed += notable.length;
+        progress(rated, chosen.length);
+      },
+    });
+    if (!outcome.ok) throw new JobFailure("cancelled" in outcome ? "cancelled" : "draft-unreadable");
+    const { worst, best, ...steps } = spread.spread;
+    const numbered = ({ index, ...moved }: MovedOrder): NumberedMove => ({
+      ...moved,
+      number: chosen[index]?.order.number ?? "",
+    });
+    return {
+      revision: live.number,
+      stamp: draft.stamp,
+      currency: live.setup.business.homeCurrency,
+      orders: outcome.rated,
+      changed,
+      totals: outcome.totals,
+      spread: steps,
+      worst: worst.map(numbered),
+      best: best.map(numbered),
+    };
+  },
+};
+
+/** The bundled thread: beside the process's own bundle. */
+function workerFile(): string {
+  const folder = process.env.WALLODROM_WORKERS ?? join(process.cwd(), "dist-worker");
+  const file = join(folder, "replay.worker.mjs");
+  if (!existsSync(file)) throw new Error("the replay's thread was not built");
+  return file;
+}
