@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { hash } from "@node-rs/argon2";
 import { randomUUID, createHash } from "node:crypto";
+import { applyChanges } from "@/core/setup/change";
 import type { Change } from "@/core/setup/inverse";
 import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
 import type { ItemLookup } from "@/core/quote/read-lines";
@@ -25,6 +26,7 @@ import { shipmentRows } from "@/server/services/shipments";
 import { trial, type Trial } from "@/core/bench/trial";
 import type { DemoOrder } from "../demo/parts/orders";
 import { blankOrder, orderRows } from "./demo-order";
+import { loadReplay } from "./load-replay";
 import { loadPastOrders } from "./load-past-orders";
 import { root } from "./machine/paths";
 
@@ -133,6 +135,7 @@ export async function loadDemo(db: PooledDatabase, now: Date): Promise<void> {
   const prepared = demoFile("nettle-and-comb.draft.json") as Change[];
   const edited = await editSetup(db, prepared, { who: maarja, now });
   if (!edited.ok) throw new Error("the demo's draft can't be stored");
+  await loadReplay(db, { live: setup, draft: sure(applyChanges(setup, prepared)).setup, items, now });
 }
 
 async function loadTrials(tx: Database, now: Date): Promise<void> {

@@ -49,15 +49,51 @@ test.each([
       kind: "field",
       change: { path: "services/PNP-HOME/limits/maxParcelWeight", to: { value: "30", unit: "kg" } },
     },
-    "limits, max parcel weight → value: 30, unit: kg",
+    "limits, max parcel weight → 30 kg",
   ],
+  [
+    {
+      kind: "field",
+      change: {
+        path: "offers/home/plan/rules/3",
+        to: {
+          name: "Light",
+          when: [{ country: ["EE"] }],
+          then: { terms: [{ constant: "3.60" }] },
+        },
+      },
+    },
+    "rule 4 → “Light”, to EE: 3.60 EUR",
+  ],
+  [
+    {
+      kind: "field",
+      change: { path: "offers/home/plan/rules/1/then/terms/0/constant", from: "4.20", to: "4.60" },
+    },
+    "rule 2, term 1, constant: 4.20 → 4.60",
+  ],
+  [
+    {
+      kind: "field",
+      change: { path: "offers/home/adjust/additions/0/amount/percent", from: "6", to: "7.5" },
+    },
+    "addition 1, percent: 6 → 7.5",
+  ],
+  [
+    {
+      kind: "field",
+      change: { path: "offers/home/free/anyOf/0", to: { measure: "goodsValue", op: ">=", value: "75" } },
+    },
+    "free, condition 1 → goods at or above 75 EUR without tax",
+  ],
+  [{ kind: "field", change: { path: "services/PNP/active", from: true, to: false } }, "active: yes → no"],
   [{ kind: "field", change: { path: "offers/home/text", from: "Two days" } }, "text: Two days → not set"],
   [
     { kind: "field", change: { path: "business/deliveryTaxPercent", from: "22", to: "24" } },
     "delivery tax percent: 22 → 24",
   ],
 ])("%j reads: %s", (line, text) => {
-  const { what, from, to } = changeWords(line as never);
+  const { what, from, to } = changeWords(line as never, "EUR");
   const said = to === undefined ? what : `${what}${from === undefined ? "" : `: ${from}`} → ${to}`;
   expect(said).toBe(text);
 });

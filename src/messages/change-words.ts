@@ -3,7 +3,7 @@ import type { ChangeLine, MemberChange } from "@/core/gate/member-changes";
 import { splitPath, type Json } from "@/core/setup/path";
 import { breakWords, count, list } from "./figures";
 import { fieldWords, memberWords } from "./place-words";
-import { plainValue } from "./value-text";
+import { setupValueWords } from "./setup-value-words";
 
 /** A change in words: what it is of, and what stood and stands there where that is short. */
 export interface ChangeWords {
@@ -29,10 +29,11 @@ export function wholeWords(is: MemberChange["is"]): string {
   return is === "changed" ? "" : whole[is];
 }
 
-export function changeWords(line: ChangeLine): ChangeWords {
+/** A change in words; money that names no currency of its own is of the given one. */
+export function changeWords(line: ChangeLine, currency: string): ChangeWords {
   switch (line.kind) {
     case "field":
-      return fieldChange(line.change);
+      return fieldChange(line.change, currency);
     case "cell":
       return cellChange(line);
     case "cells":
@@ -51,14 +52,17 @@ export function changeWords(line: ChangeLine): ChangeWords {
   }
 }
 
-function fieldChange({ path, from, to }: { path: string; from?: Json; to?: Json }): ChangeWords {
+function fieldChange(
+  { path, from, to }: { path: string; from?: Json; to?: Json },
+  currency: string,
+): ChangeWords {
   const [, , ...rest] = splitPath(path);
   const isSingle = /^(business|sourcing|exchangeRates|itemExceptions)\//.test(path);
   const within = isSingle ? splitPath(path).slice(1) : rest;
   return {
     what: fieldWords(within),
-    ...(from === undefined ? {} : { from: plainValue(from) }),
-    to: to === undefined ? "not set" : plainValue(to),
+    ...(from === undefined ? {} : { from: setupValueWords(within, from, currency) }),
+    to: to === undefined ? "not set" : setupValueWords(within, to, currency),
   };
 }
 

@@ -53,9 +53,44 @@ export function memberWords(list: string, n: number): string {
   return n === 1 ? one : (several[list] ?? (one.endsWith("s") ? `${one}es` : `${one}s`));
 }
 
-/** The fields that lead to a place within a member: "limits, max parcel weight". */
+/** Lists by what one of them is called: "rule 2" for `rules/1`. */
+const oneOf: Readonly<Record<string, string>> = {
+  rules: "rule",
+  terms: "term",
+  when: "condition",
+  anyOf: "condition",
+  allOf: "condition",
+  additions: "addition",
+  classes: "goods class",
+  services: "service",
+  only: "only there",
+  not: "not there",
+  holidays: "holiday",
+  workdays: "working day",
+  fuelIndex: "fuel index",
+  byZone: "by zone",
+  editions: "edition",
+  zones: "zone",
+  breaks: "break",
+  surcharges: "surcharge",
+  addresses: "address",
+};
+/** What would not help anybody to find a place. */
+const passedOver: ReadonlySet<string> = new Set(["plan", "then", "adjust", "amount"]);
+
+/** The fields that lead to a place within a member: "rule 2, term 1: constant", "limits, max parcel weight". */
 export function fieldWords(within: readonly string[]): string {
-  return within.map((part) => (/^\d+$/.test(part) ? String(Number(part) + 1) : plain(part))).join(", ");
+  const words: string[] = [];
+  within.forEach((part, i) => {
+    const next = within[i + 1];
+    const one = oneOf[part];
+    if (one !== undefined && next !== undefined)
+      words.push(`${one} ${/^\d+$/.test(next) ? Number(next) + 1 : next}`);
+    else if (i > 0 && oneOf[within[i - 1] ?? ""] !== undefined) return;
+    else if (passedOver.has(part) && next !== undefined) return;
+    else words.push(/^\d+$/.test(part) ? String(Number(part) + 1) : plain(part));
+  });
+  return words.join(", ");
 }
 
 /** A place of the setup as people name it: "service PNP-HOME: limits, max parcel weight". Singles have no member. */

@@ -205,6 +205,7 @@ const everybodys = [
   "endOwnSession",
   "existingOf",
   "knownPlan",
+  "lookAt",
   "positionOfTown",
   "seenFailedTries",
   "trialsOfTariff",

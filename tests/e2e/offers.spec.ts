@@ -264,15 +264,18 @@ test("a rule that nothing is left for is struck with its reason; moved up by key
   await expect(page).toHaveURL(/offers\/express/);
   await offer.open("dealer-parcel");
   await expect(fresh.getByRole("textbox", { name: "Figure", exact: true })).toHaveValue("6");
-  await expect(rule(4)).toHaveCount(0);
+  await expect(rule(5)).toHaveCount(0);
   await offer.put(fresh.getByRole("textbox", { name: "Figure", exact: true }), "5");
-  await offer.complete(fresh.getByRole("textbox", { name: "Rule 4, term 1: figure" }), "3");
-  await expect(rule(4)).toBeVisible();
+  await offer.complete(fresh.getByRole("textbox", { name: "Rule 5, term 1: figure" }), "3");
+  await expect(rule(5)).toBeVisible();
   // as rule 2, with less weight: to EE, LV, LT
-  await rule(4).getByRole("combobox", { name: "Measure" }).selectOption("chargeableWeight");
-  await rule(4).getByRole("combobox", { name: "Add a condition about" }).selectOption("country");
+  await rule(5).getByRole("combobox", { name: "Measure" }).selectOption("chargeableWeight");
+  await rule(5).getByRole("combobox", { name: "Add a condition about" }).selectOption("country");
+  await expect(rule(5)).toContainText("chargeable weight up to and including 5 kg and to EE");
+  await expect(rule(5)).toContainText("can never match: rule 2 takes all of it");
+  // the draft has such a rule of its own, which goes first
+  await page.getByRole("button", { name: "Remove rule 4" }).click();
   await expect(rule(4)).toContainText("chargeable weight up to and including 5 kg and to EE");
-  await expect(rule(4)).toContainText("can never match: rule 2 takes all of it");
   const handle = page.getByRole("button", { name: "Move rule 4: arrow up or down" });
   await handle.focus();
   await page.keyboard.press("ArrowUp");

@@ -4,12 +4,14 @@ import { BenchDock, BenchProvider } from "@/features/bench";
 import { BusinessStart } from "@/features/business";
 import { LookingNote } from "@/features/gate";
 import { DraftProvider } from "@/features/draft";
+import { WorkGoingOn } from "@/features/jobs";
+import { loadWork } from "@/features/jobs/load";
 import { LineBar } from "@/features/shell/line-bar";
 import { Recheck } from "@/features/shell/recheck";
 import { loadShell } from "@/features/shell/load";
 
 export default async function DeskLayout({ children }: { readonly children: ReactNode }) {
-  const shell = await loadShell();
+  const [shell, work] = await Promise.all([loadShell(), loadWork()]);
   return (
     <DraftProvider mayEdit={shell.mayEdit} stamp={shell.stamp} habits={shell.habits}>
       <BenchProvider words={shell.trialWords} live={shell.live}>
@@ -19,6 +21,7 @@ export default async function DeskLayout({ children }: { readonly children: Reac
             person={{ name: shell.person.name, role: shell.person.role }}
             theme={shell.theme}
             businessName={shell.businessName}
+            work={<WorkGoingOn jobs={work} mayStop={shell.mayEdit} />}
           />
           {shell.checking && <Recheck stamp={shell.stamp} />}
           {shell.looking !== undefined && <LookingNote revision={shell.looking} />}

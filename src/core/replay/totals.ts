@@ -98,3 +98,12 @@ function lineOf({ orders, changed, charge, cost }: Sums): TotalLine {
   const margin = text([charge[0].minus(cost[0]), charge[1].minus(cost[1])]);
   return { orders: [...orders], changed, charge: text(charge), cost: text(cost), margin };
 }
+
+/** Lines of one currency together; nothing for none. */
+export function sumOfLines(lines: readonly TotalLine[]): TotalLine | undefined {
+  if (lines.length === 0) return undefined;
+  const counter = new TotalsCounter();
+  const one = lines.map((line) => ["", line] as const);
+  for (const line of one) counter.merge({ channel: [line], country: [], offer: [], weight: [] });
+  return counter.totals.channel[0]?.[1];
+}

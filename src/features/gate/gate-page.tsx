@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { useState } from "react";
 import { useDraft } from "@/features/draft";
+import { madeWords, moneyDifference, replayTitle, StartReplay, type ShownReplay } from "@/features/replay";
 import { useSubmit } from "@/features/submit";
 import { classNames } from "@/ui/class-names";
 import { Button } from "@/ui/parts/button";
@@ -15,7 +16,7 @@ import type { GateView, ShownFinding, ShownMember, ShownTrial } from "./load";
 import { PublishForm } from "./publish-form";
 
 /** Where changes wait, are looked over, and go live together. */
-export function GatePage(view: GateView) {
+export function GatePage({ replay, ...view }: GateView & { readonly replay: ShownReplay | undefined }) {
   const { changes, members, stopCount, isAtOnce, isHeld } = view;
   return (
     <div className="grid min-h-0 flex-1 grid-cols-1 overflow-auto lg:grid-cols-[minmax(0,1fr)_392px] lg:overflow-hidden">
@@ -54,6 +55,7 @@ export function GatePage(view: GateView) {
         <LiveNow view={view} />
         <Findings view={view} />
         <Trials trials={view.trials} />
+        <Replays replay={replay} mayStart={view.mayEdit} />
         {view.proposal ? <Proposal view={view} /> : view.mayPublish && !isAtOnce && <PublishForm {...view} />}
         {!view.mayPublish && <p className="text-soft">Publishing is for others: ask one of them.</p>}
       </aside>
@@ -118,7 +120,7 @@ function LiveNow({ view: { live, waiting, zone, mayPublish } }: { readonly view:
         </p>
       ))}
       <Trouble text={trouble} />
-      {mayPublish && live && <BackOut number={live.number} />}
+      {mayPublish && live && live.number > 1 && <BackOut number={live.number} />}
     </section>
   );
 }
@@ -179,50 +181,103 @@ function FindingList({
   );
 }
 
-/** The trials under what is live and under the draft; those that fail first. */
+/** The trials under what is live and under the draft; those that fail first, those that stay the same folded. */
 function Trials({ trials }: { readonly trials: readonly ShownTrial[] }) {
   if (trials.length === 0) return null;
   const failed = trials.filter(({ ticket }) => ticket.failed > 0).length;
-  const changed = trials.filter(({ ticket }) => ticket.isChanged || ticket.othersChanged > 0).length;
-  const rank = ({ ticket }: ShownTrial) => (ticket.failed > 0 ? 0 : ticket.isChanged ? 1 : 2);
+  const isOther = ({ ticket }: ShownTrial) =>
+    ticket.failed > 0 || ticket.isChanged || ticket.othersChanged > 0;
+  const changed = trials.filter(isOther).sort((a, b) => b.ticket.failed - a.ticket.failed);
+  const same = trials.filter((one) => !isOther(one));
   return (
     <section aria-label="Trials">
       <h2 className="pb-1">
         Trials{" "}
         <span className="font-normal text-soft">
-          {trials.length}, {changed} changed
+          {trials.length}, {changed.length === 0 ? "none changed" : `${changed.length} changed`}
         </span>
         {failed > 0 && <span className="text-loss"> {failed} not as expected</span>}
       </h2>
-      <table className="narrow w-full">
-        <thead className="text-xs text-soft">
-          <tr className="border-b border-hairline [&>th]:px-1 [&>th]:font-normal">
-            <th className="text-left">Trial</th>
-            <th className="text-right">Live</th>
-            <th className="text-right">Draft</th>
-            <th className="text-right">Difference</th>
+      {changed.length > 0 && <TrialRows trials={changed} />}
+      {same.length > 0 && (
+        <details>
+          <summary className="text-soft">{same.length} stay the same</summary>
+          <TrialRows trials={same} />
+        </details>
+      )}
+    </section>
+  );
+}
+
+function TrialRows({ trials }: { readonly trials: readonly ShownTrial[] }) {
+  return (
+    <table className="narrow w-full">
+      <thead className="text-xs text-soft">
+        <tr className="border-b border-hairline [&>th]:px-1 [&>th]:font-normal">
+          <th className="text-left">Trial</th>
+          <th className="text-right">Live</th>
+          <th className="text-right">Draft</th>
+          <th className="text-right">Difference</th>
+        </tr>
+      </thead>
+      <tbody>
+        {trials.map(({ name, ticket }, i) => (
+          <tr
+            key={i}
+            className="border-b border-hairline last:border-0 [&>td]:px-1 [&>td]:py-0.5 [&>td]:whitespace-nowrap"
+          >
+            <td className="w-full max-w-0 truncate" title={`${name}: ${ticket.name}`}>
+              {ticket.failed > 0 && (
+                <span className="font-semibold text-loss" title="Not as expected">
+                  ✗{" "}
+                </span>
+              )}
+              {name}
+            </td>
+            <td className="text-right text-soft">{ticket.before}</td>
+            <td className="text-right">
+              {ticket.after} <span className="text-xs text-soft">{ticket.currency}</span>
+            </td>
+            <td className={classNames("text-right", ticket.isChanged ? "font-semibold" : "text-soft")}>
+              {ticket.change}
+            </td>
           </tr>
-        </thead>
-        <tbody>
-          {[...trials]
-            .sort((a, b) => rank(a) - rank(b))
-            .map(({ name, ticket }, i) => (
-              <tr key={i} className="border-b border-hairline last:border-0 [&>td]:px-1 [&>td]:py-0.5">
-                <td className="max-w-[150px] truncate" title={`${name}: ${ticket.name}`}>
-                  {name}
-                </td>
-                <td className="text-right text-soft">{ticket.before}</td>
-                <td className="text-right">
-                  {ticket.after} <span className="text-xs text-soft">{ticket.currency}</span>
-                </td>
-                <td className={classNames("text-right", ticket.isChanged ? "font-semibold" : "text-soft")}>
-                  {ticket.change}
-                  {ticket.failed > 0 && <span className="text-loss"> ✗ not as expected</span>}
-                </td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** The last replay in figures, and beginning another. */
+function Replays({
+  replay,
+  mayStart,
+}: {
+  readonly replay: ShownReplay | undefined;
+  readonly mayStart: boolean;
+}) {
+  return (
+    <section aria-label="Replay">
+      <h2 className="pb-1">
+        Replay{" "}
+        <span className="font-normal text-soft">real orders under what is live and under the draft</span>
+      </h2>
+      {replay && (
+        <p className="pb-1">
+          <Link prefetch={false} className="link font-semibold" href={`/gate/replay/${replay.id}`}>
+            {replayTitle(replay)}
+          </Link>
+          {replay.all && (
+            <>
+              : charge {moneyDifference(replay.all.charge)}, cost {moneyDifference(replay.all.cost)}, left{" "}
+              <b>{moneyDifference(replay.all.margin)}</b>{" "}
+              <span className="text-xs text-soft">{replay.currency}</span>.
+            </>
+          )}{" "}
+          <span className="text-soft">{madeWords(replay)}</span>
+        </p>
+      )}
+      {mayStart && <StartReplay />}
     </section>
   );
 }

@@ -2,6 +2,7 @@ import "server-only";
 import { Bench } from "@/core/bench/bench";
 import { memberChanges, type MemberChange } from "@/core/gate/member-changes";
 import { splitPath } from "@/core/setup/path";
+import type { Setup } from "@/core/setup/setup";
 import { placeHref } from "@/features/draft";
 import { ticketOf, type Ticket } from "@/features/bench";
 import { changeWords, memberTitle, wholeWords, type ChangeWords } from "@/messages/change-words";
@@ -144,14 +145,15 @@ async function shownMembers(
   return memberChanges(revision.setup, draft.setup).map((member) => {
     const who = changers.get(memberKey(member.list, member.code)) ?? changers.get("/") ?? [];
     return {
-      ...shownMember(member),
+      ...shownMember(member, draft.setup),
       who: who.map((one) => one.who).join(", "),
       when: who[0] ? localTimeText(who[0].at, zone) : "",
     };
   });
 }
 
-function shownMember(member: MemberChange): ShownMember {
+function shownMember(member: MemberChange, setup: Setup): ShownMember {
+  const words = (line: Parameters<typeof changeWords>[0]) => changeWords(line, currencyOf(member, setup));
   const path = memberKey(member.list, member.code).replace(/\/$/, "");
   return {
     list: member.list,
@@ -160,10 +162,10 @@ function shownMember(member: MemberChange): ShownMember {
     whole: wholeWords(member.is),
     href: member.is === "gone" ? undefined : placeHref(path),
     lines: member.lines.map((line) => ({
-      ...changeWords(line),
+      ...words(line),
       inside:
         line.kind === "cells"
-          ? line.cells.map(changeWords)
+          ? line.cells.map(words)
           : line.kind === "entries"
             ? line.entries.map(entryWords)
             : [],
@@ -171,6 +173,12 @@ function shownMember(member: MemberChange): ShownMember {
     who: "",
     when: "",
   };
+}
+
+/** What amounts of a member are in. */
+function currencyOf({ list, code }: MemberChange, { offers, business }: Setup): string {
+  const offer = list === "offers" ? offers.find((one) => one.code === code) : undefined;
+  return offer?.currency ?? business.homeCurrency;
 }
 
 type Entries = Extract<MemberChange["lines"][number], { kind: "entries" }>["entries"];
@@ -271,7 +279,7 @@ export function loadComparison(number: number, other: number | undefined) {
       revision: shownRevision(row, zone),
       against: against?.number,
       members: against
-        ? memberChanges(against.setup, revision.setup).map((member) => shownMember(member))
+        ? memberChanges(against.setup, revision.setup).map((member) => shownMember(member, revision.setup))
         : [],
       mayEdit: may(person.role, "edit-setup"),
     };

@@ -20,7 +20,7 @@ import { SortableList } from "@/ui/parts/sortable-list";
 import { useArranged } from "@/ui/use-arranged";
 import { LadderRule, RuleFields } from "./ladder-rule";
 import type { Ladder, Rule } from "./plan-kinds";
-import { outcomeWords } from "./plan-words";
+import { outcomeWords } from "@/messages/plan-words";
 import { StripView } from "./strip-view";
 import { useTakenRules } from "./use-trial-steps";
 

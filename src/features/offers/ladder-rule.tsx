@@ -9,7 +9,7 @@ import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
 import { Figures } from "@/ui/parts/figures";
 import type { Rule } from "./plan-kinds";
-import { outcomeWords } from "./plan-words";
+import { outcomeWords } from "@/messages/plan-words";
 
 interface Props {
   readonly rule: Rule;

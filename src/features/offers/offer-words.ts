@@ -1,5 +1,5 @@
 import type { Channel, Offer } from "@/core/setup/offer";
-import { termsWords } from "./plan-words";
+import { termsWords } from "@/messages/plan-words";
 
 const pers = {
   order: "for the order",

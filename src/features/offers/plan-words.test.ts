@@ -1,4 +1,4 @@
-import { outcomeWords, termsWords } from "./plan-words";
+import { outcomeWords, termsWords } from "@/messages/plan-words";
 import { runningFigures } from "./running-figures";
 import { partWords } from "./strip-words";
 import { whereWords } from "./where-words";

@@ -2,7 +2,7 @@
 
 import { Redo2, Undo2 } from "lucide-react";
 import { usePathname, useRouter } from "next/navigation";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, type ReactNode } from "react";
 import { useDraft } from "@/features/draft";
 import { LineNavigation, type LineStop } from "@/ui/line/line-navigation";
 import { PersonMenu } from "./person-menu";
@@ -13,10 +13,11 @@ interface Props {
   readonly person: { readonly name: string; readonly role: string };
   readonly theme: string;
   readonly businessName: string | undefined;
+  readonly work: ReactNode;
 }
 
 /** The head of every page: the mark, the line, what can be taken back, and who is here. */
-export function LineBar({ stops, person, theme, businessName }: Props) {
+export function LineBar({ stops, person, theme, businessName, work }: Props) {
   const pathname = usePathname();
   const draft = useDraft();
   const station = stationOf(pathname);
@@ -56,6 +57,7 @@ export function LineBar({ stops, person, theme, businessName }: Props) {
             </button>
           </>
         )}
+        {work}
         <PersonMenu person={person} theme={theme} />
       </div>
       {draft.notice !== undefined && (

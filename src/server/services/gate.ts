@@ -1,5 +1,5 @@
 import "server-only";
-import { and, gt, inArray, sql } from "drizzle-orm";
+import { and, gte, inArray, sql } from "drizzle-orm";
 import { differenceOf } from "@/core/setup/difference";
 import { joinPath } from "@/core/setup/path";
 import type { Change } from "@/core/setup/inverse";
@@ -98,7 +98,7 @@ export interface Changer {
   readonly at: string;
 }
 
-/** Who changed which member after an instant, by `list/code`; the last to do so first. */
+/** Who changed which member from an instant on, by `list/code`; the last to do so first. */
 export async function changersSince(db: Database, since: string): Promise<ReadonlyMap<string, Changer[]>> {
   const member = sql<string>`split_part(${activity.subject}, '/', 1) || '/' || split_part(${activity.subject}, '/', 2)`;
   const who = sql<string>`coalesce(${user.name}, ${activity.who})`;
@@ -108,7 +108,7 @@ export async function changersSince(db: Database, since: string): Promise<Readon
     .leftJoin(user, sql`${user.id} = ${activity.whoId}`)
     .where(
       and(
-        gt(activity.at, since),
+        gte(activity.at, since),
         inArray(activity.what, ["setup-changed", "setup-changed-in-many-places", "setup-replaced"]),
       ),
     )

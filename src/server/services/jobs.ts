@@ -32,7 +32,10 @@ function sender(db: PooledDatabase): PgBoss {
 /** Has work done by a worker; it is listed from now on. */
 export async function startJob(db: PooledDatabase, order: JobOrder, by: By): Promise<string> {
   const id = randomUUID();
-  await db.transaction((tx) => startIn(tx, db, { ...order, id }, by));
+  await inTransaction(db, async (tx) => {
+    await startIn(tx, db, { ...order, id }, by);
+    return done(undefined);
+  });
   return id;
 }
 
@@ -56,7 +59,10 @@ async function startIn(
 
 /** Puts a job that was given up by its worker into the queue again. */
 export async function sendAgain(db: PooledDatabase, queue: QueueName, id: string): Promise<void> {
-  await db.transaction((tx) => enqueue(sender(db), tx, queue, id));
+  await inTransaction(db, async (tx) => {
+    await enqueue(sender(db), tx, queue, id);
+    return done(undefined);
+  });
 }
 
 const DAY_MS = 86_400_000;

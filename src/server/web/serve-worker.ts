@@ -5,7 +5,9 @@ import next from "next";
 import { getHealth, getReady } from "../api/health";
 import { problemAnswer } from "../api/problem";
 import { postQuote } from "../api/quotes";
-import { database } from "../database";
+import { database, ratingDatabase } from "../database";
+import { environment } from "../environment";
+import { followRevisions } from "../services/follow-revisions";
 import { keepForgetting } from "../jobs/forgetting";
 import { log, logFailure, logLibrary } from "../log";
 import { answerWith, type Handler } from "./answer-with";
@@ -45,6 +47,7 @@ export async function serveWorker(settings: WebSettings): Promise<void> {
   server.keepAliveTimeout = 65_000;
   server.listen(settings.port, settings.host);
   keepForgetting(database());
+  followRevisions(ratingDatabase(), environment().DATABASE_URL);
   process.once("SIGTERM", () => {
     // what is under way is finished
     server.close(() => process.exit(0));

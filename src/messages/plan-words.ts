@@ -1,6 +1,6 @@
 import type { Terms } from "@/core/setup/amount";
 import type { Outcome } from "@/core/setup/plan";
-import { perMeasure } from "@/messages/condition-sentence";
+import { perMeasure } from "./condition-sentence";
 
 /** Terms as they are added up: "4.20 EUR + 0.38 EUR per kg of chargeable weight". */
 export function termsWords(terms: Terms, currency: string): string {

@@ -1,0 +1,3 @@
+export { Progress, WorkGoingOn } from "./work-going-on";
+export { startReplay, stopWork, type ReplayChoice } from "./actions";
+export { useWork } from "./use-work";

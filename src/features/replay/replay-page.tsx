@@ -1,0 +1,78 @@
+"use client";
+
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useEffect } from "react";
+import { Progress, stopWork } from "@/features/jobs";
+import { useSubmit } from "@/features/submit";
+import { Button } from "@/ui/parts/button";
+import { PageHead } from "@/ui/parts/page-head";
+import { Trouble } from "@/ui/parts/trouble";
+import type { loadReplay, ShownReplay } from "./load";
+import { ReplayFigures } from "./replay-figures";
+import { StartReplay } from "./start-replay";
+
+type Props = NonNullable<Awaited<ReturnType<typeof loadReplay>>>;
+
+const LOOK_MS = 1000;
+
+/** A replay: how far it is, then what it came to. */
+export function ReplayPage({ job, result }: Props) {
+  const router = useRouter();
+  const { busy, trouble, submit } = useSubmit();
+  const goesOn = job.state === "waiting" || job.state === "running";
+  useEffect(() => {
+    if (!goesOn) return;
+    const timer = setInterval(() => router.refresh(), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [goesOn, router]);
+  return (
+    <div className="px-[18px] py-4">
+      <PageHead
+        above={
+          <Link prefetch={false} className="link" href="/gate">
+            Gate
+          </Link>
+        }
+        title={result ? replayTitle(result) : "Replay of orders"}
+      >
+        {!goesOn && <StartReplay />}
+      </PageHead>
+      {goesOn && (
+        <div className="sheet max-w-[480px] px-4 py-3">
+          {job.state === "waiting" ? <p>Waits for its turn.</p> : <Progress job={job} />}
+          <Button className="mt-2" disabled={busy} onClick={() => void submit(() => stopWork(job.id))}>
+            Cancel
+          </Button>
+          <Trouble text={trouble} />
+        </div>
+      )}
+      {job.state === "cancelled" && <p className="sheet px-4 py-3">It was cancelled. Nothing came of it.</p>}
+      {job.failure !== undefined && <p className="sheet px-4 py-3 text-loss">{job.failure}</p>}
+      {result && (
+        <>
+          <p className="pb-3">{madeWords(result)}</p>
+          <ReplayFigures replay={result} />
+        </>
+      )}
+    </div>
+  );
+}
+
+export function replayTitle({ orders, changed }: ShownReplay): string {
+  return changed === 0 ? `None of ${orders} orders changes` : `${changed} of ${orders} orders change`;
+}
+
+/** What a replay was made from, and whether the draft has moved on. */
+export function madeWords({ revision, made, later, spread }: ShownReplay): string {
+  const moved =
+    later === 0
+      ? ""
+      : ` Made before ${later === 1 ? "a later change" : `${later} later changes`} of the draft.`;
+  const offers = [
+    ...(spread.lost > 0 ? [`${spread.lost} lose an offer`] : []),
+    ...(spread.gained > 0 ? [`${spread.gained} gain one`] : []),
+    ...(spread.unrated > 0 ? [`${spread.unrated} can't be rated`] : []),
+  ];
+  return `Revision ${revision} against the draft, ${made}.${offers.length > 0 ? ` ${offers.join(", ")}.` : ""}${moved}`;
+}

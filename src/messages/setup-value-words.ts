@@ -1,0 +1,52 @@
+import type { Condition } from "@/core/setup/condition";
+import type { Outcome } from "@/core/setup/plan";
+import type { Terms } from "@/core/setup/amount";
+import { conditionSentence, conditionsSentence } from "./condition-sentence";
+import { quantity } from "./figures";
+import { outcomeWords, termsWords } from "./plan-words";
+import { plainValue } from "./value-text";
+
+/**
+ * A value of the setup in words, by the fields that lead to it: rules, conditions, terms and quantities as they are read
+ * elsewhere, anything else field by field.
+ */
+export function setupValueWords(within: readonly string[], value: unknown, currency: string): string {
+  const [last = "", list = ""] = [...within].reverse();
+  const isMember = /^\d+$/.test(last);
+  if (isMember && list === "rules" && isRule(value)) return ruleWords(value, currency);
+  if (isMember && (list === "when" || list === "anyOf" || list === "allOf"))
+    return conditionSentence(value as Condition, currency);
+  if (isMember && list === "terms") return termsWords([value] as Terms, currency);
+  if (last === "then" || last === "otherwise") return outcomeWords(value as Outcome, currency);
+  if (last === "terms") return termsWords(value as Terms, currency);
+  if (isQuantity(value)) return quantity(value);
+  if (typeof value === "boolean") return value ? "yes" : "no";
+  return plainValue(value);
+}
+
+function ruleWords({ name, when, then }: Rule, currency: string): string {
+  const title = name === undefined || name === "" ? "" : `“${name}”, `;
+  return `${title}${conditionsSentence(when, currency)}: ${outcomeWords(then, currency)}`;
+}
+
+interface Rule {
+  readonly name?: string;
+  readonly when: readonly Condition[];
+  readonly then: Outcome;
+}
+
+function isRule(value: unknown): value is Rule {
+  return typeof value === "object" && value !== null && "when" in value && "then" in value;
+}
+
+function isQuantity(value: unknown): value is { readonly value: string; readonly unit: string } {
+  return (
+    typeof value === "object" &&
+    value !== null &&
+    Object.keys(value).length === 2 &&
+    "value" in value &&
+    "unit" in value &&
+    typeof value.value === "string" &&
+    typeof value.unit === "string"
+  );
+}
