@@ -59,6 +59,8 @@ const sentences: Sentences = {
   "no-service": (i) =>
     i.services === 0 ? "No service stands behind this offer" : "No service behind this offer can take it",
   "no-common-service": () => "No one service can take all its shipments",
+  suspended: (i) =>
+    `${i.reason} (${i.what} ${i.code} is suspended${i.until === undefined ? "" : ` until ${i.until}`})`,
   "live-unavailable": (i) =>
     i.declined === undefined
       ? `${i.connection} gives no rate now`

@@ -156,7 +156,9 @@ const sentences: Sentences = {
   "tax-of-goods": (i, r) =>
     `Tax on delivery follows the goods, ${list(i.percents.map((percent) => `${percent} %`))}: ⟦${i.how === "highestOfGoods" ? "the highest" : "weighted by their value"}⟧, ${r ?? ""} %.`,
   "handed-over": (i, r) =>
-    `Ordered on ${i.ordered}${i.afterCutOff ? ` after ⟦the cut-off at ${i.cutOff}⟧` : ` by ⟦the cut-off at ${i.cutOff}⟧`}${i.counted === i.ordered ? "" : `, counted from ${i.counted}`}, ${days(i.handlingDays)} to handle: handed over on ${r ?? ""}.`,
+    i.closed
+      ? `⟦Closed until ${i.closed.until}⟧ (${i.closed.reason}), counted from ${i.counted}, ${days(i.handlingDays)} to handle: handed over on ${r ?? ""}.`
+      : `Ordered on ${i.ordered}${i.afterCutOff ? ` after ⟦the cut-off at ${i.cutOff}⟧` : ` by ⟦the cut-off at ${i.cutOff}⟧`}${i.counted === i.ordered ? "" : `, counted from ${i.counted}`}, ${days(i.handlingDays)} to handle: handed over on ${r ?? ""}.`,
   "arrives-between": (i) =>
     `⟦${i.service}⟧ takes ${i.minDays === i.maxDays ? days(i.minDays) : `${i.minDays} to ${days(i.maxDays)}`}: ${i.earliest === i.latest ? i.latest : `${i.earliest} to ${i.latest}`}.`,
   "ready-from": (i) => `Ready at ⟦${i.origin}⟧ from ${i.date}.`,

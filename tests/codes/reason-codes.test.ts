@@ -128,6 +128,22 @@ const provoking: Record<Exclude<ReasonCode, "nothing-to-ship">, [of: Case, sente
   ],
   "no-service": [offer((o) => (o.services = [])), "No service stands behind this offer"],
   "no-common-service": [twoPlaces, "No one service can take all its shipments"],
+  suspended: [
+    {
+      suspensions: [
+        {
+          id: "a",
+          what: "service",
+          code: "PARCEL",
+          effect: "stop",
+          reason: "Strike",
+          from: "2026-11-24T00:00:00Z",
+          until: "2026-11-30T16:00:00Z",
+        },
+      ],
+    },
+    "Strike (service PARCEL is suspended until 2026-11-30 18:00)",
+  ],
   "live-unavailable": [
     service((one, s) => {
       s.connections = [{ code: "sim", adapter: "x", carrier: "POST", timeoutMs: 1000, cacheMinutes: 30 }];

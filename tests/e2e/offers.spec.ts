@@ -273,17 +273,17 @@ test("a rule that nothing is left for is struck with its reason; moved up by key
   await rule(5).getByRole("combobox", { name: "Add a condition about" }).selectOption("country");
   await expect(rule(5)).toContainText("chargeable weight up to and including 5 kg and to EE");
   await expect(rule(5)).toContainText("can never match: rule 2 takes all of it");
-  // the draft has such a rule of its own, which goes first
-  await page.getByRole("button", { name: "Remove rule 4" }).click();
-  await expect(rule(4)).toContainText("chargeable weight up to and including 5 kg and to EE");
-  const handle = page.getByRole("button", { name: "Move rule 4: arrow up or down" });
-  await handle.focus();
-  await page.keyboard.press("ArrowUp");
+  // the draft has such a rule of its own, which it passes first
+  for (const number of [5, 4]) {
+    await page.getByRole("button", { name: `Move rule ${number}: arrow up or down` }).focus();
+    await page.keyboard.press("ArrowUp");
+    await expect(rule(number - 1)).toContainText("chargeable weight up to and including 5 kg and to EE");
+  }
   await expect(rule(3)).toContainText("can never match");
   await page.getByRole("button", { name: "Move rule 3: arrow up or down" }).focus();
   await page.keyboard.press("ArrowUp");
   await expect(rule(2)).toContainText("chargeable weight up to and including 5 kg and to EE");
-  await expect(page.getByText("can never match")).toHaveCount(0);
+  await expect(rule(2)).not.toContainText("can never match");
   await page.keyboard.press("Control+z");
   await expect(rule(3)).toContainText("can never match");
 });

@@ -5,6 +5,8 @@ import type { Quote, QuotedOffer } from "@/core/quote/quote";
 import { quoteRequestSchema, type QuoteRequest } from "@/core/quote/request";
 import type { LiveRates } from "@/core/services/live-rate";
 import type { Item } from "@/core/setup/item";
+import { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
+import type { Suspension } from "@/core/suspensions/suspension";
 import { parseSetup, parseWith } from "@/core/setup/parse-setup";
 import type { Setup } from "@/core/setup/setup";
 import { smallestSetup, sure } from "./smallest-setup";
@@ -24,10 +26,17 @@ export interface Case {
   readonly items?: readonly Item[];
   readonly request?: Partial<QuoteRequest>;
   readonly live?: LiveRates;
+  readonly suspensions?: readonly Suspension[];
 }
 
 /** The quote of a case with its working; held to be the same without. The setup is read anew, so that it must be valid. */
-export function quoteWith({ setup: change, items = [box], request = {}, live }: Case = {}): Quote {
+export function quoteWith({
+  setup: change,
+  items = [box],
+  request = {},
+  live,
+  suspensions,
+}: Case = {}): Quote {
   const setup = smallestSetup();
   change?.(setup);
   const compiled = sure(compileSetup(sure(parseSetup(setup))));
@@ -44,6 +53,7 @@ export function quoteWith({ setup: change, items = [box], request = {}, live }: 
     items: (sku: string) => catalogue.get(sku),
     now,
     ...(live ? { liveRates: live } : {}),
+    ...(suspensions ? { suspensions: new CompiledSuspensions(suspensions) } : {}),
   };
   const plain = sure(quote(compiled, asked, context));
   const explained = sure(quote(compiled, { ...asked, working: true }, context));

@@ -1,3 +1,4 @@
+import { localTimeText } from "../calendar/local-time-text";
 import { dateOf } from "../calendar/working-days";
 import { moneyText } from "../money/currency";
 import type { Decimal } from "../money/decimal";
@@ -114,6 +115,7 @@ export function explainPromise(
   shipments.forEach(({ shipment, answer }, index) => {
     const own = forShipment(trace, shipments, index);
     const handed = journey.handOverFrom(shipment.origin);
+    const delay = journey.delayOf(shipment.origin);
     const origin = compiled.origins.get(shipment.origin);
     const arrival = arrivalOf(journey, shipment.origin, answer, offer.tier === "collection");
     if (!handed || !origin || !arrival) return;
@@ -127,6 +129,14 @@ export function explainPromise(
         cutOff,
         counted: dateOf(handed.counted),
         handlingDays,
+        ...(delay
+          ? {
+              closed: {
+                reason: delay.reason,
+                until: localTimeText(new Date(delay.until).toISOString(), compiled.setup.business.timeZone),
+              },
+            }
+          : {}),
       },
       dateOf(handed.day),
       `${origin.path}/cutOff`,

@@ -2,21 +2,23 @@ import type { OrderLine } from "../parcels/order-line";
 import type { Journey } from "../rules/journey";
 import { classRefusal } from "../services/acceptance";
 import { reject, type Rejection } from "../working/reason";
+import type { RatingContext } from "../services/shipment";
 import { barredPlace } from "../zones/barred-place";
 import type { CompiledOffer } from "./compiled-offer";
 
 /**
- * The first thing that keeps an offer from an order before any service is tried: switched off, destination (exclude
+ * The first thing that keeps an offer from an order before any service is tried: switched off, suspended, destination (exclude
  * beats include; an empty include list is everywhere), PO box, goods class, a banned item, customer group, coupon.
  */
 export function guardOffer(
   compiled: CompiledOffer,
   lines: readonly OrderLine[],
-  journey: Journey,
+  { journey, suspended }: Pick<RatingContext, "journey" | "suspended">,
 ): Rejection | undefined {
   const { offer, path } = compiled;
   if (!offer.active) return reject("inactive", { what: "offer", name: offer.name }, `${path}/active`);
   return (
+    suspended?.("offer", offer.code) ??
     barredPlace(compiled, journey.place, path) ??
     (journey.needs.poBox && offer.poBox === false
       ? reject("po-box", { name: offer.name }, `${path}/poBox`)

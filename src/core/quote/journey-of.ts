@@ -2,7 +2,7 @@ import { weekdayOf, dateOf } from "../calendar/working-days";
 import { localTime } from "../calendar/local-time";
 import { Decimal } from "../money/decimal";
 import { handOver, type HandOver } from "../promise/hand-over";
-import type { Journey } from "../rules/journey";
+import type { Delay, Journey } from "../rules/journey";
 import { countryPosition, distanceKm } from "../zones/country-positions";
 import { UNKNOWN_DISTANCE } from "../sourcing/origin-sets";
 import { normalisePostcode } from "../zones/postcode";
@@ -15,6 +15,7 @@ export function journeyOf(
   request: QuoteRequest,
   currency: string,
   placedAt: string,
+  delayOf: (origin: string) => Delay | undefined = () => undefined,
 ): Journey {
   const { country, subdivision, postcode = "", poBox = false, collectionPoint = false } = request.shipTo;
   const { timeZone, homeCurrency } = compiled.setup.business;
@@ -24,7 +25,9 @@ export function journeyOf(
   const handOverFrom = (origin: string) => {
     if (!handOvers.has(origin)) {
       const hours = compiled.origins.get(origin)?.hours;
-      handOvers.set(origin, hours && handOver(hours, instant));
+      // a place that is closed works on what came meanwhile when it opens
+      const from = Math.max(instant, delayOf(origin)?.until ?? instant);
+      handOvers.set(origin, hours && Number.isFinite(from) ? handOver(hours, from) : undefined);
     }
     return handOvers.get(origin);
   };
@@ -54,6 +57,7 @@ export function journeyOf(
     fromHome: compiled.exchange.on(dateOf(day)).find(homeCurrency, currency),
     distanceFrom: (origin) => Decimal.of(String(kilometres(compiled, origin, country) ?? UNKNOWN_DISTANCE)),
     handOverFrom,
+    delayOf,
     billedOn: (origin) => dateOf(handOverFrom(origin)?.day ?? day),
   };
 }

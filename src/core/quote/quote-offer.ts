@@ -32,7 +32,7 @@ export function quoteOffer(
     withheld: withheldOffer(compiled, rejection, because, trace && steps),
   });
   if (trace) order.explainOrder(trace);
-  const barred = guardOffer(compiled, order.lines, order.journey);
+  const barred = guardOffer(compiled, order.lines, order.book.context);
   if (barred) return withhold(barred);
   const choice = chooseOrigins(order.sourcing, compiled.leavesFrom, shipmentRater(compiled, order.book));
   if (!choice.ok) return withhold(choice.rejection.rejection, choice.rejection.because());

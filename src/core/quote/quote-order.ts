@@ -4,7 +4,9 @@ import { Measures } from "../parcels/measures";
 import type { OrderLine } from "../parcels/order-line";
 import type { Journey } from "../rules/journey";
 import type { LiveRates, LiveRequest } from "../services/live-rate";
+import type { RatingContext } from "../services/shipment";
 import type { Channel } from "../setup/offer";
+import { noSuspensions, suspendedBy, type CompiledSuspensions } from "../suspensions/compiled-suspensions";
 import type { Parsed } from "../setup/parse-setup";
 import { joinPath } from "../setup/path";
 import type { Problem } from "../setup/problem";
@@ -27,6 +29,8 @@ export interface QuoteContext {
   readonly now: string;
   /** What carriers' own systems answered; none: live services fall back as they say. */
   readonly liveRates?: LiveRates;
+  /** What does not work at the instant `now`. */
+  readonly suspensions?: CompiledSuspensions;
   /** What-if: the lines as they are to be measured instead of as they were read. */
   readonly altered?: (lines: readonly OrderLine[]) => readonly OrderLine[];
 }
@@ -79,7 +83,10 @@ function readOrder(
   const strangers = unknownOffers(compiled, request);
   if (strangers.length > 0) return failed(strangers);
   const currency = request.currency ?? channel.currency;
-  const journey = journeyOf(compiled, request, currency, request.placedAt ?? context.now);
+  const { suspensions = noSuspensions } = context;
+  const at = Date.parse(context.now);
+  const placedAt = request.placedAt ?? context.now;
+  const journey = journeyOf(compiled, request, currency, placedAt, (origin) => suspensions.delay(origin, at));
   const exchange = compiled.exchange.on(journey.date);
   const read = readLines(compiled, request, { currency, exchange }, context.items);
   if (!read.ok) return read;
@@ -103,10 +110,18 @@ function orderOf(
   ask?: (question: LiveRequest) => void,
 ): OrderContext {
   const { now, liveRates = noLiveRates } = context;
+  const suspended = suspendedAt(compiled, context, journey);
   const { tariffs } = compiled;
   const lines = all.filter((line) => line.item.shippable);
   const measures = new Measures(lines);
-  const rating = { journey, exchange, liveRates, now, ...(ask ? { ask } : {}) };
+  const rating = {
+    journey,
+    exchange,
+    liveRates,
+    now,
+    ...(suspended ? { suspended } : {}),
+    ...(ask ? { ask } : {}),
+  };
   return {
     compiled,
     channel,
@@ -124,6 +139,20 @@ function orderOf(
     sourcing: sourcingOf(compiled, lines, journey),
     withWorking: request.working === true,
     explainOrder: (trace) => explainOrder(trace, all, measures, journey.currency),
+  };
+}
+
+/** Looks up what is suspended; nothing where nothing is, which costs nothing. */
+function suspendedAt(
+  { setup }: CompiledSetup,
+  { suspensions, now }: QuoteContext,
+  { place }: Journey,
+): RatingContext["suspended"] {
+  if (!suspensions || suspensions.isEmpty) return undefined;
+  const at = Date.parse(now);
+  return (what, code) => {
+    const found = suspensions.stop(what, code, at, place);
+    return found && suspendedBy(found, setup.business.timeZone);
   };
 }
 

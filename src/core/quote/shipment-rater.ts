@@ -103,6 +103,7 @@ function leastCost(compiled: CompiledOffer, book: ShipmentBook, booked: BookedSh
 /** Reasons that hold for an origin and a destination whichever lines are shipped: no other shipment need be tried. */
 const whateverTheLines: ReadonlySet<ReasonCode> = new Set([
   "inactive",
+  "suspended",
   "destination",
   "origin-not-served-by-service",
   "po-box",

@@ -13,6 +13,13 @@ export interface Needs {
   readonly cashOnDeliveryAmount: Decimal | undefined;
 }
 
+/** An origin that is closed for a while and works on what came meanwhile when it opens. */
+export interface Delay {
+  readonly reason: string;
+  /** Milliseconds since 1970; infinite where nobody knows. */
+  readonly until: number;
+}
+
 /** What is the same for every shipment and every offer of a quote. */
 export interface Journey {
   readonly place: Place;
@@ -38,6 +45,8 @@ export interface Journey {
   readonly distanceFrom: (origin: string) => Decimal;
   /** When an origin hands the order over; `undefined` for one that never works. */
   readonly handOverFrom: (origin: string) => HandOver | undefined;
+  /** Why and until when an origin that is closed hands nothing over; `undefined` for one that is open. */
+  readonly delayOf: (origin: string) => Delay | undefined;
   /** `YYYY-MM-DD` of that day, which carriers bill by; the order's day for an origin that never works. */
   readonly billedOn: (origin: string) => string;
 }

@@ -3,6 +3,7 @@ import type { ExchangeRates } from "../money/exchange";
 import type { Measures } from "../parcels/measures";
 import type { OrderLine } from "../parcels/order-line";
 import type { Journey } from "../rules/journey";
+import type { Rejection, SuspendedKind } from "../working/reason";
 import type { CompiledService, TransitDays } from "./compiled-service";
 import type { LiveRates, LiveRequest } from "./live-rate";
 
@@ -20,6 +21,8 @@ export interface RatingContext {
   readonly liveRates: LiveRates;
   /** The instant of asking, ISO 8601: how old an answer is counts from it. */
   readonly now: string;
+  /** Why something can't be used at this moment; absent where nothing is suspended. */
+  readonly suspended?: (what: SuspendedKind, code: string) => Rejection | undefined;
   /** Set while only finding out what to ask: takes the questions that have no answer yet, and their services work at no cost. */
   readonly ask?: (request: LiveRequest) => void;
 }

@@ -25,6 +25,7 @@ export function tryService(
   const { journey, exchange } = context;
   const stop =
     closed(compiled, shipment) ??
+    suspended(compiled, shipment, context) ??
     barredPlace(compiled, journey.place, compiled.path) ??
     refusal(compiled, journey.needs, shipment.lines) ??
     brokenLimit(compiled, shipment, journey.currency, exchange);
@@ -102,6 +103,16 @@ function closed(compiled: CompiledService, shipment: Shipment): Rejection | unde
       `${path}/origins`,
     );
   return undefined;
+}
+
+/** What an origin, a carrier or a service can't do at this moment, whatever the setup says. */
+function suspended(
+  { service }: CompiledService,
+  { origin }: Shipment,
+  context: RatingContext,
+): Rejection | undefined {
+  const { suspended: by } = context;
+  return by && (by("origin", origin) ?? by("carrier", service.carrier) ?? by("service", service.code));
 }
 
 function explainWeight(

@@ -8,6 +8,9 @@ export interface MoneyText {
 }
 
 /** A break's ends as people read them; a missing end is open. `boundary` says which end is in. */
+/** What can be suspended. */
+export type SuspendedKind = "origin" | "carrier" | "service" | "offer";
+
 export interface BreakText {
   readonly lower?: string;
   readonly upper?: string;
@@ -49,6 +52,8 @@ export interface ReasonInputs {
   "no-common-service": object;
   "live-unavailable": { connection: string; declined?: string };
   "free-offer-given": { offer: string };
+  /** `until`: by the business's clock, `2026-11-30 18:00`; absent where nobody knows. */
+  suspended: { what: SuspendedKind; code: string; reason: string; until?: string };
   inactive: { what: "offer" | "service" | "carrier" | "origin"; name: string };
 }
 

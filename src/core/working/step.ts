@@ -112,6 +112,8 @@ export interface StepInputs {
     cutOff: string;
     counted: string;
     handlingDays: number;
+    /** Where it is closed: why, and until when by the business's clock. */
+    closed?: { reason: string; until: string };
   };
   "arrives-between": { service: string; minDays: number; maxDays: number; earliest: string; latest: string };
   "ready-from": { origin: string; date: string };

@@ -3,7 +3,7 @@ import { isDate } from "@/core/calendar/local-date";
 import { instantOf } from "@/core/calendar/local-time";
 import { dayOf } from "@/core/calendar/working-days";
 import { actionWords } from "@/messages/action-words";
-import { localTimeText } from "@/messages/local-time-text";
+import { localTimeText } from "@/core/calendar/local-time-text";
 import { placeWords } from "@/messages/place-words";
 import { may, type Role } from "@/server/auth/roles";
 import { load, loadFor, type Look } from "@/server/load";

@@ -7,7 +7,7 @@ import { placeHref } from "@/features/draft";
 import { ticketOf, type Ticket } from "@/features/bench";
 import { changeWords, memberTitle, wholeWords, type ChangeWords } from "@/messages/change-words";
 import { findingSentence } from "@/messages/finding-sentence";
-import { localTimeText } from "@/messages/local-time-text";
+import { localTimeText } from "@/core/calendar/local-time-text";
 import { memberWords } from "@/messages/place-words";
 import { isRole, may } from "@/server/auth/roles";
 import { load, type Look } from "@/server/load";

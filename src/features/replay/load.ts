@@ -2,7 +2,7 @@ import "server-only";
 import { sumOfLines, type TotalLine, type Totals } from "@/core/replay/totals";
 import type { Spread } from "@/core/replay/spread";
 import { countryName } from "@/messages/country-name";
-import { localTimeText } from "@/messages/local-time-text";
+import { localTimeText } from "@/core/calendar/local-time-text";
 import { load, type Look } from "@/server/load";
 import { draftSetup } from "@/server/services/draft-setup";
 import { jobOf } from "@/server/services/jobs";

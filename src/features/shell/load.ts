@@ -3,7 +3,7 @@ import { cookies } from "next/headers";
 import type { Business } from "@/core/setup/business";
 import { may } from "@/server/auth/roles";
 import { localDate } from "@/core/calendar/local-date";
-import { localTimeText } from "@/messages/local-time-text";
+import { localTimeText } from "@/core/calendar/local-time-text";
 import { untoldTries } from "@/server/auth/tries";
 import { load, type Look } from "@/server/load";
 import { gateSign, lineStops, setupGap } from "./stops";

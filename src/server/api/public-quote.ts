@@ -99,6 +99,7 @@ const toldReasons: Readonly<Record<ReasonCode, "all" | string>> = {
   "withheld-by-rule": "all",
   "no-service": "all",
   "no-common-service": "all",
+  suspended: "Not available just now",
   "live-unavailable": "No rate from the carrier now",
   "free-offer-given": "all",
   inactive: "all",

@@ -1,5 +1,5 @@
-import { localTime } from "@/core/calendar/local-time";
-import { dateOf } from "@/core/calendar/working-days";
+import { localTime } from "./local-time";
+import { dateOf } from "./working-days";
 
 const two = (figure: number) => String(figure).padStart(2, "0");
 const MINUTE_MS = 60_000;
