@@ -54,6 +54,8 @@ const words: Readonly<Record<string, string>> = {
   "publication-not-asked": "took back the asking to publish",
   "revision-took-effect": "took effect",
   "job-cancelled": "cancelled work",
+  suspended: "suspended",
+  "suspension-ended": "ended a suspension of",
   "gate-rules-set": "set how changes are published",
   "customer-erased": "erased a customer",
   "retention-set": "set how long customers' data are kept",

@@ -23,6 +23,7 @@ const members: Readonly<Record<string, string>> = {
   trials: "trial",
   revisions: "revision",
   gate: "gate",
+  suspensions: "suspension",
 };
 
 /** Fields whose own name would not be understood. */

@@ -8,10 +8,12 @@ import { WorkGoingOn } from "@/features/jobs";
 import { loadWork } from "@/features/jobs/load";
 import { LineBar } from "@/features/shell/line-bar";
 import { Recheck } from "@/features/shell/recheck";
+import { SuspendedNote } from "@/features/suspensions";
+import { loadSuspendedNow } from "@/features/suspensions/load";
 import { loadShell } from "@/features/shell/load";
 
 export default async function DeskLayout({ children }: { readonly children: ReactNode }) {
-  const [shell, work] = await Promise.all([loadShell(), loadWork()]);
+  const [shell, work, suspended] = await Promise.all([loadShell(), loadWork(), loadSuspendedNow()]);
   return (
     <DraftProvider mayEdit={shell.mayEdit} stamp={shell.stamp} habits={shell.habits}>
       <BenchProvider words={shell.trialWords} live={shell.live}>
@@ -25,6 +27,7 @@ export default async function DeskLayout({ children }: { readonly children: Reac
           />
           {shell.checking && <Recheck stamp={shell.stamp} />}
           {shell.looking !== undefined && <LookingNote revision={shell.looking} />}
+          <SuspendedNote suspensions={suspended} />
           {shell.failedTries && <FailedTriesNote {...shell.failedTries} />}
           <main className="relative flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
             {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}

@@ -5,7 +5,7 @@ import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 import { propose, publish, type PublishInput } from "./actions";
-import { instantInZone } from "./instant-in-zone";
+import { instantInZone } from "@/core/calendar/instant-in-zone";
 import type { GateView } from "./load";
 
 type Props = Pick<

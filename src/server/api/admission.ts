@@ -12,6 +12,8 @@ import { problemAnswer } from "./problem";
 export interface Admitted extends Pick<Stamps, "catalogue"> {
   /** The revision that is live; `undefined` before a business is set up. */
   readonly live: number | undefined;
+  /** The stamp of what is suspended. */
+  readonly suspended: number;
   readonly keyId: string;
   readonly scopes: readonly string[];
   readonly now: Date;
@@ -29,6 +31,7 @@ function questionOf(db: PooledDatabase) {
       revokedAt: apiKeys.revokedAt,
       live: liveNumberSql.as("live"),
       catalogue: sql<number | null>`(select ${setupState.catalogue} from ${setupState})`,
+      suspended: sql<number | null>`(select ${setupState.suspended} from ${setupState})`,
     })
     .from(apiKeys)
     .where(eq(apiKeys.hash, sql.placeholder("hash")))
@@ -61,6 +64,7 @@ export async function admit(
     scopes: key.scopes,
     live: key.live ?? undefined,
     catalogue: key.catalogue ?? 0,
+    suspended: key.suspended ?? 0,
     now,
   };
 }

@@ -3,6 +3,7 @@ import { quoteRequestSchema } from "@/core/quote/request";
 import { wordQuote } from "@/messages/word-quote";
 import { ratingDatabase } from "../database";
 import { revisionSetup } from "../services/live-setup";
+import { currentSuspensions } from "../services/suspensions";
 import { rateByCatalogue } from "../services/rate";
 import { jsonAnswer } from "./call";
 import { endpoint } from "./endpoint";
@@ -17,7 +18,8 @@ export const postQuote = endpoint({
     const db = ratingDatabase();
     const live = admitted.live === undefined ? undefined : await revisionSetup(db, admitted.live);
     if (!live) return problemAnswer(503, { detail: "No business is set up yet." });
-    const quoted = await rateByCatalogue(db, live.compiled, request, admitted);
+    const suspensions = await currentSuspensions(db, admitted.suspended);
+    const quoted = await rateByCatalogue(db, live.compiled, request, { ...admitted, suspensions });
     if (!quoted.ok) return problemAnswer(statusOf(quoted.problems), { problems: quoted.problems });
     const worded = wordQuote(quoted.value);
     return jsonAnswer({

@@ -1,6 +1,7 @@
 import "server-only";
 import type { Item } from "@/core/setup/item";
 import type { Setup } from "@/core/setup/setup";
+import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
 import { inKilograms } from "@/core/units/unit";
 import type { Problem } from "@/core/setup/problem";
 import { moneyText } from "@/core/money/currency";
@@ -16,6 +17,7 @@ import { basisOf, orderRequest } from "./order-request";
 import { openState, type OrderState } from "./order-state";
 import { lineMoney, orderTotals, type ChargeLine, type SoldLine, type Totals } from "./order-totals";
 import { rateWith } from "./rate";
+import { currentSuspensions } from "./suspensions";
 
 export type { WordedOffer };
 
@@ -69,21 +71,28 @@ export interface OrderView {
 export async function viewOrder(db: PooledDatabase, number: string, now: Date): Promise<Result<OrderView>> {
   const [stored, current] = await Promise.all([readOrder(db, number), liveSetup(db)]);
   if (!stored || !current) return failed("not-found");
-  const [items, history] = await Promise.all([
+  const [items, history, suspensions] = await Promise.all([
     readItems(
       db,
       stored.lines.map((line) => line.sku),
     ),
     orderHistory(db, number),
+    currentSuspensions(db),
   ]);
-  return done(buildView(stored, current, items, history, now));
+  return done(buildView(stored, current, { items, history, suspensions }, now));
+}
+
+/** What an order's page needs beside the order and the revision. */
+interface Beside {
+  readonly items: readonly Item[];
+  readonly history: OrderView["history"];
+  readonly suspensions: CompiledSuspensions;
 }
 
 function buildView(
   stored: StoredOrder,
   current: Revision,
-  items: readonly Item[],
-  history: OrderView["history"],
+  { items, history, suspensions }: Beside,
   now: Date,
 ): OrderView {
   const { order } = stored;
@@ -92,7 +101,7 @@ function buildView(
   const currency = channel?.currency ?? setup.business.homeCurrency;
   const includesTax = channel?.pricesIncludeTax === true;
   const request = orderRequest(stored);
-  const rated = rateWith(current.compiled, { ...request, working: true }, items, now);
+  const rated = rateWith(current.compiled, { ...request, working: true }, items, now, { suspensions });
   const applied = stored.charge && appliedCharge(stored.charge);
   const quote = rated.ok ? wordQuote(rated.value) : undefined;
   const fallbackTax = setup.business.deliveryTaxPercent;

@@ -23,6 +23,7 @@ import { liveSetup, type Revision } from "./live-setup";
 import { basisOf, orderRequest } from "./order-request";
 import { rateWith } from "./rate";
 import { settleOrder } from "./settle-order";
+import { currentSuspensions } from "./suspensions";
 
 /** Who does something to which order, and the version of it they were looking at. */
 export interface OrderCommand {
@@ -116,7 +117,8 @@ export function applyOffer(db: PooledDatabase, command: OrderCommand, offer: str
       stored.lines.map((line) => line.sku),
     );
     const { compiled } = live;
-    const rated = rateWith(compiled, { ...request, working: true }, items, command.by.now);
+    const suspensions = await currentSuspensions(tx);
+    const rated = rateWith(compiled, { ...request, working: true }, items, command.by.now, { suspensions });
     if (!rated.ok) return failed("invalid", rated.problems);
     const given = rated.value.offers.find((entry) => entry.offer === offer);
     if (!given) return failed("not-found");

@@ -2,9 +2,8 @@ import "server-only";
 import { compileItem, type CompiledItem } from "@/core/parcels/compiled-item";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import type { Quote } from "@/core/quote/quote";
-import { quote } from "@/core/quote/quote-order";
+import { quote, type QuoteContext } from "@/core/quote/quote-order";
 import type { QuoteRequest } from "@/core/quote/request";
-import type { LiveRates } from "@/core/services/live-rate";
 import type { Item } from "@/core/setup/item";
 import type { Parsed } from "@/core/setup/parse-setup";
 import type { Database, PooledDatabase } from "@/db/connect";
@@ -27,13 +26,14 @@ export function rateWith(
   request: QuoteRequest,
   items: readonly Item[],
   now: Date,
-  liveRates?: LiveRates,
+  { liveRates, suspensions }: Pick<QuoteContext, "liveRates" | "suspensions"> = {},
 ): Parsed<Quote> {
   const known = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
   return quote(compiled, request, {
     items: (sku) => known.get(sku),
     now: now.toISOString(),
     ...(liveRates ? { liveRates } : {}),
+    ...(suspensions ? { suspensions } : {}),
   });
 }
 
@@ -65,7 +65,11 @@ export async function rateByCatalogue(
   db: PooledDatabase,
   compiled: CompiledSetup,
   request: QuoteRequest,
-  { catalogue, now }: { readonly catalogue: number; readonly now: Date },
+  {
+    catalogue,
+    now,
+    suspensions,
+  }: { readonly catalogue: number; readonly now: Date } & Pick<QuoteContext, "suspensions">,
 ): Promise<Parsed<Quote>> {
   let { items } = keptItems(compiled, catalogue);
   const missing = [...new Set(skusOf(request))].filter((sku) => !items.has(sku));
@@ -78,5 +82,9 @@ export async function rateByCatalogue(
       items.set(sku, item && compileItem(item, compiled.defaultWeights));
     }
   }
-  return quote(compiled, request, { items: (sku) => items.get(sku), now: now.toISOString() });
+  return quote(compiled, request, {
+    items: (sku) => items.get(sku),
+    now: now.toISOString(),
+    ...(suspensions ? { suspensions } : {}),
+  });
 }

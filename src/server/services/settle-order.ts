@@ -7,6 +7,7 @@ import type { Revision } from "./live-setup";
 import { basisOf, orderRequest } from "./order-request";
 import { openState } from "./order-state";
 import { rateWith } from "./rate";
+import { currentSuspensions } from "./suspensions";
 
 /** Works out anew where an order that is not done stands, by what is live; whether that is somewhere else. */
 export async function settleOrder(
@@ -22,7 +23,8 @@ export async function settleOrder(
     db,
     stored.lines.map((line) => line.sku),
   );
-  const rated = rateWith(live.compiled, request, items, now);
+  const suspensions = await currentSuspensions(db);
+  const rated = rateWith(live.compiled, request, items, now, { suspensions });
   const state = openState(appliedTo(stored.charge), basisOf(request), rated.ok ? rated.value : undefined);
   return state !== stored.order.state && settleState(db, stored.order, state);
 }

@@ -1,6 +1,6 @@
-import { instantOf } from "@/core/calendar/local-time";
-import { isDate } from "@/core/calendar/local-date";
-import { dayOf } from "@/core/calendar/working-days";
+import { instantOf } from "./local-time";
+import { isDate } from "./local-date";
+import { dayOf } from "./working-days";
 
 const SHAPE = /^(\d{4}-\d{2}-\d{2})T(\d{2}):(\d{2})$/;
 

@@ -1,0 +1,2 @@
+export { SuspendedNote } from "./suspended-note";
+export { SuspensionsPage } from "./suspensions-page";
