@@ -14,9 +14,7 @@ const views: readonly [
 ][] = [
   ["order", "/orders/10482", "light"],
   ["order-dark", "/orders/10477", "dark"],
-  ["order-withheld", "/orders?queue=needs-look", "light"],
   ["tariff", "/tariffs/PNP-PARCEL-BUY?edition=2026&row=3&break=3&against=SHOP-POST-SELL", "light", focusGrid],
-  ["tariffs", "/tariffs", "light"],
   ["tariff-file", "/tariffs/+file", "light", chooseFile],
   ["tariff-compare", "/tariffs/PNP-PARCEL-BUY/compare?a=2026&b=2027", "light"],
   ["offer", "/offers/dealer-parcel", "light", showLadder],
@@ -33,6 +31,8 @@ const views: readonly [
     "light",
   ],
   ["board", "/zones/board", "light"],
+  ["gate", "/gate", "light"],
+  ["replay", "/gate/replay/5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10", "light"],
   // last: the bench stays open
   ["bench", "/offers/point", "light", typeOnBench],
 ];

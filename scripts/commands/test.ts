@@ -87,9 +87,16 @@ async function browserTests(cluster: Cluster): Promise<boolean> {
     for (let n = 2; n <= SHARDS; n++) rest.push(await start(`browser_${n}`, 4280 + n, 1, "browser"));
     // a business that is still to be set up
     const empty = await start("browser_empty", 4290, 1, (db) => loadPeople(db, demoPeople));
+    // what is published is everybody's: the tests of the gate have a business of their own
+    const gate = await start("browser_gate", 4294, 2, "browser");
     const urls = [first, ...rest];
     const halves = shares(SHARDS).map((files, i) =>
-      shard(i + 1, files, { BASE_URL: urls[i] ?? first, EMPTY_URL: empty, BUILD_FOLDER: build }),
+      shard(i + 1, files, {
+        BASE_URL: urls[i] ?? first,
+        EMPTY_URL: empty,
+        GATE_URL: gate,
+        BUILD_FOLDER: build,
+      }),
     );
     return (await Promise.all(halves)).every(Boolean);
   } finally {

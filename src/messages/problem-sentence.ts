@@ -35,6 +35,8 @@ const sentences: Sentences = {
   "subdivision-elsewhere": () => "The subdivision lies in another country.",
   "postcode-without-country": () => "A postcode needs a country.",
   "duplicate-code": (d) => `“${d.code ?? ""}” is there twice.`,
+  "not-live-yet": (d) =>
+    `“${d.code ?? ""}” is not live yet, and items are live at once: publish it at the gate first, then give it to items.`,
   "unknown-code": (d) =>
     `There is no “${d.code ?? ""}” among the ${listName(d.list)}${d.chart ? ` of ${d.chart}` : ""}.`,
   "edges-not-ascending": (d) => `${d.edge ?? ""} follows ${d.before ?? ""}: edges must rise.`,

@@ -42,10 +42,11 @@ test.describe("an administrator", () => {
     await months.fill("120");
     await months.press("Enter");
     await expect(months).not.toHaveClass(/border-dashed/);
-    await page.goto("/activity");
-    await expect(
-      page.getByRole("row", { name: /set how long customers' data are kept/ }).first(),
-    ).toContainText("120");
+    await expect(async () => {
+      await page.goto("/activity");
+      const row = page.getByRole("row", { name: /set how long customers' data are kept/ }).first();
+      await expect(row).toContainText("120", { timeout: 1000 });
+    }).toPass();
     await page.goto("/people");
     await page.getByRole("textbox", { name: "Months" }).fill("");
     await page.getByRole("textbox", { name: "Months" }).press("Enter");

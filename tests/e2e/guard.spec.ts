@@ -38,6 +38,8 @@ const samples: Readonly<Record<string, string>> = {
   "/services/[code]": "PNP-PARCEL",
   "/tariffs/[code]": "AMB-VAN-BUY",
   "/zones/[code]": "AMB",
+  "/gate/replay/[id]": "5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10",
+  "/gate/revisions/[number]": "1",
   "/invite/[token]": "nobody",
   "/password/[token]": "nobody",
 };

@@ -23,3 +23,14 @@ export async function signedIn(name: PersonName, baseURL: string): Promise<APIRe
   if (!answer.ok()) throw new Error(`${name} could not sign in: ${answer.status()} ${await answer.text()}`);
   return context;
 }
+
+/** Signs people in at a server of its own, and keeps their sessions beside the others. */
+export async function signInAt(baseURL: string, server: string, names: readonly PersonName[]): Promise<void> {
+  for (const name of names) {
+    const context = await signedIn(name, baseURL);
+    await context.storageState({ path: stateAt(server, name) });
+    await context.dispose();
+  }
+}
+
+export const stateAt = (server: string, name: PersonName) => `${folder}/${server}-${name}.json`;

@@ -29,6 +29,7 @@ export const problemCodes = [
   "postcode-without-country",
   "duplicate-code",
   "unknown-code",
+  "not-live-yet",
   "edges-not-ascending",
   "open-edge-not-last",
   "open-edge-in-from",

@@ -14,8 +14,10 @@ export function GateRules({ rules, mayChange }: { readonly rules: Rules; readonl
   const [shown, setShown] = useState(rules);
   const { busy, trouble, submit } = useSubmit();
   const change = async (next: Rules) => {
+    setShown(next);
     const answer = await submit(() => setRules(next));
-    if (answer.ok) setShown(next);
+    // refused: it stays as it was
+    if (!answer.ok) setShown(shown);
   };
   return (
     <fieldset disabled={!mayChange || busy} className="space-y-1.5">

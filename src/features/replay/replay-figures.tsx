@@ -44,6 +44,7 @@ export function ReplayFigures({ replay }: { readonly replay: ShownReplay }) {
             "Difference ",
           ]}
           narrow
+          figuresFrom={1}
         >
           {rows.map(({ name, line }) => (
             <tr key={name} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-1">
@@ -113,7 +114,7 @@ function Moves({
   return (
     <section aria-label={name}>
       <h2 className="pb-1">{name}</h2>
-      <ListTable heads={["Order", `Charge, ${currency}`, `Left, ${currency}`]} narrow>
+      <ListTable heads={["Order", `Charge, ${currency}`, `Left, ${currency}`]} narrow figuresFrom={1}>
         {moves.map(({ number, charge, margin }) => (
           <tr key={number} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
             <td>

@@ -95,7 +95,7 @@ async function editInTurn(
     const isPublished = gate !== undefined && gate.smallEdits && !gate.isHeld;
     const codes = isPublished || !live ? changed.value.setup : live.setup;
     const items = await changeItems(tx, meant.value.filter(isItemChange), codes);
-    if (!items.ok) return refusal(items.problems);
+    if (!items.ok) return refusal(items.problems.map((one) => notLive(one, changed.value.setup)));
     const strange = await unknownItems(tx, changed.value.changes);
     if (strange.length > 0) return refusal(strange);
     const used = await firstUse(tx, changed.value.changes);
@@ -150,6 +150,15 @@ function isLockTimeout(error: unknown): boolean {
 function refusal(problems: readonly Problem[]): Result<EditResult> {
   const conflict = problems.some((problem) => problem.code === "changed-meanwhile");
   return failed(conflict ? "conflict" : "invalid", problems);
+}
+
+/** Says of a code that an item can't have yet that it is only not live, where the draft has it. */
+function notLive(problem: Problem, draft: Setup): Problem {
+  const { list, code } = problem.data;
+  if (problem.code !== "unknown-code" || (list !== "goodsClasses" && list !== "origins")) return problem;
+  return draft[list].some((one) => one.code === code)
+    ? { code: "not-live-yet", path: problem.path, data: { code: String(code) } }
+    : problem;
 }
 
 /** Notes who changed what, with the old and the new value; of very many changes how many there were of each thing. */
