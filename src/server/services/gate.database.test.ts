@@ -3,6 +3,7 @@ import { eq, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
 import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
+import { differenceOf } from "@/core/setup/difference";
 import type { PooledDatabase } from "@/db/connect";
 import {
   lastRevisionNumber,
@@ -38,6 +39,8 @@ beforeAll(async () => {
   base = await freshDatabase();
   db = base.db;
   await loadDemo(db, now);
+  const [draft, running] = [(await draftSetup(db))!.setup, (await liveSetup(db))!.setup];
+  expect(await editSetup(db, differenceOf(draft, running), act)).toMatchObject({ ok: true });
 });
 afterAll(() => base.drop());
 
