@@ -1,42 +1,22 @@
 import { join } from "node:path";
 import { monitorEventLoopDelay, performance } from "node:perf_hooks";
 import type { Change } from "@/core/setup/inverse";
-import { parseSetup } from "@/core/setup/parse-setup";
-import type { Setup } from "@/core/setup/setup";
 import { connect, type PooledDatabase } from "@/db/connect";
 import { migrateDatabase } from "@/db/migrate";
 import { writeItems } from "@/db/queries/items";
 import { draftSetup } from "@/server/services/draft-setup";
 import { editSetup, beginSetup } from "@/server/services/edit-setup";
 import { findingsOf } from "@/server/services/findings";
-import smallest from "../demo/smallest.setup.json";
-import { largeChart, largeTariff } from "../demo/parts/large";
-import { sure } from "./bench/demo";
+import { largeSetup } from "./bench/large-setup";
 import { report } from "./bench/screen";
 import { migrations } from "./commands/serve";
 import { createDatabase, dropDatabase, startCluster } from "./machine/cluster";
 import { dataFolder } from "./machine/paths";
 import { bundleWorkers } from "./machine/workers";
 
-const ENTRIES = 50_000;
 const ITEMS = 50_000;
-/** 20 tariffs of 100 × 100: 200,000 cells. */
-const TARIFFS = 20;
 const EDITS = 15;
 const by = { who: { id: "bench", name: "Bench" }, now: new Date("2026-11-26T09:00:00Z") };
-
-function large(): Setup {
-  const small = sure(parseSetup(smallest));
-  const [service] = small.services;
-  if (!service) throw new RangeError("the small setup has a service");
-  const codes = Array.from({ length: TARIFFS }, (_, i) => `BIG-${i}`);
-  return {
-    ...small,
-    zoneCharts: [largeChart("BIG", ENTRIES, 100)],
-    tariffs: codes.map((code) => largeTariff(code, "BIG", 100, 100)),
-    services: [{ ...service, rate: { tariff: "BIG-0" } }],
-  };
-}
 
 /** How long an edit took, and the longest time in it when the process could do nothing else. */
 async function edited(db: PooledDatabase, change: Change): Promise<{ took: number; blocked: number }> {
@@ -78,7 +58,7 @@ async function main(): Promise<void> {
   await migrateDatabase(cluster.urlOf("edits"), migrations);
   const { db, close } = connect(cluster.appUrlOf("edits"), () => undefined);
   try {
-    await beginSetup(db, large(), by);
+    await beginSetup(db, largeSetup(), by);
     const items = Array.from({ length: ITEMS }, (_, i) => ({
       sku: `ITEM-${i}`,
       name: `Item ${i}`,

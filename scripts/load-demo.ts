@@ -4,6 +4,7 @@ import { hash } from "@node-rs/argon2";
 import { randomUUID, createHash } from "node:crypto";
 import { applyChanges } from "@/core/setup/change";
 import type { Change } from "@/core/setup/inverse";
+import { scopes } from "@/contracts/scopes";
 import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
 import type { ItemLookup } from "@/core/quote/read-lines";
 import { items as itemsSchema } from "@/core/setup/item";
@@ -54,6 +55,7 @@ export const demoPeople: readonly DemoPerson[] = [
 export const demoKeys = [
   { name: "Web shop", key: "wd_demo_web_shop", scopes: ["quotes"] },
   { name: "Back office", key: "wd_demo_back_office", scopes: ["quotes", "costs"] },
+  { name: "Everything", key: "wd_demo_everything", scopes },
 ] as const;
 
 /** Customer numbers the demo's carriers gave us. */

@@ -2,13 +2,14 @@
 
 import { refresh } from "next/cache";
 import { z } from "zod";
+import { scope } from "@/contracts/scopes";
 import type { Answer } from "@/messages/answer";
 import { act } from "@/server/act";
 import { issueApiKey, revokeApiKey } from "@/server/services/api-keys";
 
 const schema = z.strictObject({
   name: z.string().trim().min(1).max(80),
-  scopes: z.array(z.enum(["quotes", "costs"])).min(1),
+  scopes: z.array(scope).min(1),
 });
 
 /** Makes a key; it is only in this answer. */

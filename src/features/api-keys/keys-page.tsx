@@ -8,13 +8,17 @@ import { sent } from "@/features/submit";
 import { makeKey, revokeKey } from "./actions";
 import type { ListedKeys } from "./load";
 import { ListTable } from "@/ui/parts/list-table";
+import type { Scope } from "@/contracts/scopes";
 import { Trouble } from "@/ui/parts/trouble";
 
 const scopeWords = {
   quotes: "ask for quotes: offers with their charges",
   costs: "see in them what we pay and keep",
-} as const;
-type Scope = keyof typeof scopeWords;
+  setup: "read the setup, its checks and revisions, and replace the draft",
+  publish: "publish the draft",
+  suspend: "suspend an origin, carrier, service or offer",
+  reports: "replay orders and read what that came to",
+} as const satisfies Readonly<Record<Scope, string>>;
 
 /** The keys by which shops and other programs ask for quotes. */
 export function KeysPage({ keys }: { readonly keys: ListedKeys }) {

@@ -15,6 +15,7 @@ export interface Admitted extends Pick<Stamps, "catalogue"> {
   /** The stamp of what is suspended. */
   readonly suspended: number;
   readonly keyId: string;
+  readonly keyName: string;
   readonly scopes: readonly string[];
   readonly now: Date;
 }
@@ -27,6 +28,7 @@ function questionOf(db: PooledDatabase) {
     .select({
       id: apiKeys.id,
       scopes: apiKeys.scopes,
+      name: apiKeys.name,
       lastUsedAt: apiKeys.lastUsedAt,
       revokedAt: apiKeys.revokedAt,
       live: liveNumberSql.as("live"),
@@ -61,6 +63,7 @@ export async function admit(
     await db.update(apiKeys).set({ lastUsedAt: now }).where(eq(apiKeys.id, key.id));
   return {
     keyId: key.id,
+    keyName: key.name,
     scopes: key.scopes,
     live: key.live ?? undefined,
     catalogue: key.catalogue ?? 0,

@@ -1,6 +1,9 @@
 /** A call of the API, however it came in: what of it the wrapper looks at. */
 export interface ApiCall {
   readonly header: (name: string) => string | undefined;
+  readonly query: URLSearchParams;
+  /** The parts of the address that stand for something. */
+  readonly params: Readonly<Record<string, string>>;
   /** The body as text; `undefined` when it is longer than so many bytes. It is read when it is asked for. */
   readonly text: (mostBytes: number) => Promise<string | undefined>;
 }
@@ -13,8 +16,10 @@ export interface ApiAnswer {
 }
 
 /** A call as the pages' framework hands it over. */
-export function callOf(request: Request): ApiCall {
+export function callOf(request: Request, params: ApiCall["params"] = {}): ApiCall {
   return {
+    query: new URL(request.url).searchParams,
+    params,
     header: (name) => request.headers.get(name) ?? undefined,
     text: async (mostBytes) => {
       const reader = request.body?.getReader();
@@ -35,11 +40,16 @@ export function callOf(request: Request): ApiCall {
 /** A route of the framework that answers by a handler of calls. */
 export function route(
   handle: (call: ApiCall) => Promise<ApiAnswer>,
-): (request: Request) => Promise<Response> {
-  return async (request) => {
-    const { status, headers, body } = await handle(callOf(request));
-    return new Response(body, { status, headers });
+): (request: Request, context?: RouteContext) => Promise<Response> {
+  return async (request, context) => {
+    const { status, headers, body } = await handle(callOf(request, await context?.params));
+    return new Response(status === 204 ? null : body, { status, headers });
   };
+}
+
+/** What the framework hands over beside the request. */
+interface RouteContext {
+  readonly params: Promise<Record<string, string>>;
 }
 
 /** An answer in JSON. Nothing the API says is kept by anyone in between. */

@@ -114,6 +114,8 @@ test(`${ROUNDS} mutated requests: each is answered, none with a fault of ours, n
   for (let round = 0; round < ROUNDS; round++) {
     const body = text(random);
     const call: ApiCall = {
+      query: new URLSearchParams(),
+      params: {},
       header: (name) => (name === "authorization" ? "Bearer wd_demo_back_office" : undefined),
       text: (most) => Promise.resolve(Buffer.byteLength(body) > most ? undefined : body),
     };

@@ -1,4 +1,5 @@
 import "server-only";
+import { z } from "zod";
 import { quoteRequestSchema } from "@/core/quote/request";
 import { wordQuote } from "@/messages/word-quote";
 import { ratingDatabase } from "../database";
@@ -6,18 +7,30 @@ import { revisionSetup } from "../services/live-setup";
 import { currentSuspensions } from "../services/suspensions";
 import { rateByCatalogue } from "../services/rate";
 import { jsonAnswer } from "./call";
-import { endpoint } from "./endpoint";
+import { door } from "./door";
 import { problemAnswer, statusOf } from "./problem";
 import { publicQuote } from "./public-quote";
 
-/** `POST /api/v1/quotes`: what we pay and earn is told only to keys with the scope `costs`. */
-export const postQuote = endpoint({
+const query = z.strictObject({ revision: z.coerce.number().int().min(1).max(999_999_999).optional() });
+
+/** `POST /quotes`: what we pay and earn is told only to keys with the scope `costs`. */
+export const quotesDoor = door({
   scope: "quotes",
+  summary:
+    "Which offers an order can be given, at what charge, and why the others are withheld; by what is live, or with the scope `setup` by an older revision.",
   body: quoteRequestSchema,
-  handle: async (request, admitted) => {
+  query,
+  answers: { status: 200, text: "The quote, with the revision that made it." },
+  handle: async ({ body: request, query: { revision }, admitted }) => {
+    if (revision !== undefined && !admitted.scopes.includes("setup"))
+      return problemAnswer(403, { detail: "The scope “setup” is needed." });
     const db = ratingDatabase();
-    const live = admitted.live === undefined ? undefined : await revisionSetup(db, admitted.live);
-    if (!live) return problemAnswer(503, { detail: "No business is set up yet." });
+    const number = revision ?? admitted.live;
+    const live = number === undefined ? undefined : await revisionSetup(db, number);
+    if (!live)
+      return revision === undefined
+        ? problemAnswer(503, { detail: "No business is set up yet." })
+        : problemAnswer(404, { detail: `There is no revision ${revision}.` });
     const suspensions = await currentSuspensions(db, admitted.suspended);
     const quoted = await rateByCatalogue(db, live.compiled, request, { ...admitted, suspensions });
     if (!quoted.ok) return problemAnswer(statusOf(quoted.problems), { problems: quoted.problems });
@@ -28,3 +41,5 @@ export const postQuote = endpoint({
     });
   },
 });
+
+export const postQuote = quotesDoor.answer;

@@ -1,7 +1,6 @@
 import { existsSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import { join } from "node:path";
-import { z } from "zod";
 import type { ReplayOrder } from "@/core/replay/replay";
 import { SpreadCounter, type MovedOrder, type Spread } from "@/core/replay/spread";
 import type { Totals } from "@/core/replay/totals";
@@ -12,22 +11,8 @@ import { currentCatalogue, draftSetup } from "../services/draft-setup";
 import { liveSetup } from "../services/live-setup";
 import { orderRequest } from "../services/order-request";
 import { JobFailure, type JobKind } from "./job-kinds";
+import { MOST_REPLAYED, replayData, type ReplayData } from "./replay-data";
 import { replayInThreads } from "./replay";
-
-export const MOST_REPLAYED = 10_000;
-
-const data = z.strictObject({
-  orders: z.union([
-    z.strictObject({ kind: z.literal("open") }),
-    z.strictObject({ kind: z.literal("last"), count: z.int().min(1).max(MOST_REPLAYED) }),
-    z.strictObject({
-      kind: z.literal("between"),
-      from: z.iso.datetime({ offset: true }),
-      before: z.iso.datetime({ offset: true }),
-    }),
-  ]),
-});
-export type ReplayData = z.infer<typeof data>;
 
 /** An order among those that moved most, by its number. */
 export type NumberedMove = Omit<MovedOrder, "index"> & { readonly number: string };
@@ -50,7 +35,7 @@ export interface ReplayResult {
 /** Real orders under what is live and under the draft. */
 export const replayOrders: JobKind<ReplayData, ReplayResult> = {
   queue: "long",
-  data,
+  data: replayData,
   run: async ({ data: { orders: choice }, db, by, signal, progress }) => {
     const [live, draft] = [await liveSetup(db), await draftSetup(db)];
     if (!live || !draft) throw new JobFailure("no-business");

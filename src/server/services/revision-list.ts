@@ -70,3 +70,6 @@ async function chargesOf(db: Database, numbers: readonly number[]): Promise<Read
 export async function formerRevision(db: Database, number: number): Promise<number | undefined> {
   return (await inForceBefore(db, number))?.number;
 }
+
+/** The number of the last revision that was made; 0 before there is one. */
+export { lastRevisionNumber as lastNumber } from "@/db/queries/revisions";

@@ -17,7 +17,10 @@ export async function answerWith(
 }
 
 function callOf(request: IncomingMessage): ApiCall {
+  const at = (request.url ?? "").indexOf("?");
   return {
+    query: new URLSearchParams(at < 0 ? "" : (request.url ?? "").slice(at + 1)),
+    params: {},
     header: (name) => {
       const value = request.headers[name];
       return Array.isArray(value) ? value.join(", ") : value;

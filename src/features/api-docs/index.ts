@@ -1,0 +1,1 @@
+export { ApiDocs } from "./api-docs";

@@ -1,0 +1,245 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { freshDatabase } from "../../../tests/support/database";
+import { loadDemo } from "../../../scripts/load-demo";
+import { root } from "../../../scripts/machine/paths";
+import type { Setup } from "@/core/setup/setup";
+import type { ApiAnswer } from "./call";
+import type { Method } from "./doors";
+
+let base: Awaited<ReturnType<typeof freshDatabase>>;
+const now = new Date();
+
+beforeAll(async () => {
+  base = await freshDatabase();
+  await loadDemo(base.db, now);
+  process.env.DATABASE_URL = base.url;
+  process.env.AUTH_SECRET = process.env.SECRETS_KEY = "x".repeat(32);
+  process.env.WALLODROM_URL = "http://127.0.0.1";
+  process.env.LOG_LEVEL = "silent";
+}, 60_000);
+afterAll(() => base.drop());
+
+interface Asked {
+  readonly key?: string;
+  readonly query?: Record<string, string>;
+  readonly params?: Record<string, string>;
+  readonly headers?: Record<string, string>;
+  readonly body?: unknown;
+}
+
+async function call(method: Method, path: string, asked: Asked = {}) {
+  const { doors } = await import("./doors");
+  const { key = "wd_demo_everything", query = {}, params = {}, headers = {}, body } = asked;
+  const text = body === undefined ? "" : JSON.stringify(body);
+  const answer: ApiAnswer = await doors[path]![method]!.answer({
+    query: new URLSearchParams(query),
+    params,
+    header: (name) => (name === "authorization" ? `Bearer ${key}` : headers[name]),
+    text: (most) => Promise.resolve(Buffer.byteLength(text) > most ? undefined : text),
+  });
+  return {
+    status: answer.status,
+    headers: answer.headers,
+    body: (answer.body === "" ? {} : JSON.parse(answer.body)) as Record<string, unknown>,
+  };
+}
+
+const draft = async () => {
+  const { body, headers } = await call("get", "/setup");
+  return { setup: body as unknown as Setup, tag: headers.etag! };
+};
+
+test("the draft is read with its tag, replaced by whoever looked at it, and by nobody who did not", async () => {
+  const { setup, tag } = await draft();
+  setup.offers[0]!.name = "Fetched at the shop";
+  expect(await call("put", "/setup", { body: setup })).toMatchObject({ status: 428 });
+  expect(await call("put", "/setup", { body: setup, headers: { "if-match": '"draft-0"' } })).toMatchObject({
+    status: 412,
+  });
+  const put = await call("put", "/setup", { body: setup, headers: { "if-match": tag } });
+  expect(put).toMatchObject({ status: 200, body: { changes: 1 } });
+  expect((await draft()).tag).toBe(put.headers.etag);
+  expect((await draft()).setup.offers[0]!.name).toBe("Fetched at the shop");
+  expect((await call("get", "/setup", { query: { revision: "1" } })).headers.etag).toBe('"revision-1"');
+  expect(await call("get", "/setup", { query: { revision: "77" } })).toMatchObject({ status: 404 });
+  const broken = { ...setup, offers: [{ ...setup.offers[0], chargeType: "nothing" }] };
+  const answer = await call("put", "/setup", { body: broken, headers: { "if-match": put.headers.etag! } });
+  expect(answer.status).toBe(422);
+  expect(JSON.stringify(answer.body)).toContain("chargeType");
+});
+
+test("what has an error in it is published by no door, and stores nothing; without it is live at once", async () => {
+  const { setup, tag } = await draft();
+  const stopped = structuredClone(setup);
+  stopped.offers.push({
+    ...stopped.offers[0]!,
+    code: "empty",
+    plan: { kind: "ladder", match: "first", rules: [] },
+  });
+  const refused = await call("put", "/setup", {
+    body: stopped,
+    headers: { "if-match": tag },
+    query: { publish: "true" },
+  });
+  expect(refused).toMatchObject({
+    status: 409,
+    body: { findings: [{ code: "offer-without-charge", severity: "error" }] },
+  });
+  expect((await draft()).tag).toBe(tag);
+  const put = await call("put", "/setup", { body: stopped, headers: { "if-match": tag } });
+  expect(put.status).toBe(200);
+  expect(await call("post", "/revisions", { body: {} })).toMatchObject({ status: 409 });
+  const { body } = await call("get", "/findings");
+  expect(body.data).toEqual(
+    expect.arrayContaining([
+      expect.objectContaining({ code: "offer-without-charge", text: expect.any(String) }),
+    ]),
+  );
+  const published = await call("put", "/setup", {
+    body: setup,
+    headers: { "if-match": put.headers.etag! },
+    query: { publish: "true" },
+  });
+  expect(published).toMatchObject({ status: 200, body: { changes: 1, revision: 2 } });
+});
+
+test("revisions are made, listed, brought back; a quote names its own and is made by an older one when asked", async () => {
+  const { setup, tag } = await draft();
+  setup.offers.find(({ code }) => code === "post")!.adjust = { marginPercent: "90" };
+  await call("put", "/setup", { body: setup, headers: { "if-match": tag } });
+  const made = await call("post", "/revisions", { body: { note: "dearer post" } });
+  expect(made).toMatchObject({
+    status: 201,
+    body: { number: 3 },
+    headers: { location: "/api/v1/setup?revision=3" },
+  });
+  expect(await call("post", "/revisions", { body: {} })).toMatchObject({ status: 409 });
+  expect(await call("post", "/revisions", { body: { at: "2020-01-01T00:00:00Z" } })).toMatchObject({
+    status: 422,
+  });
+  const { body } = await call("get", "/revisions");
+  expect(
+    (body.data as { number: number; state: string; publishedBy: string }[]).map(({ number, state }) => [
+      number,
+      state,
+    ]),
+  ).toEqual([
+    [3, "live"],
+    [2, "past"],
+    [1, "past"],
+  ]);
+  const request = {
+    channel: "web",
+    placedAt: "2026-11-24T10:15:00Z",
+    shipTo: { country: "FI", postcode: "33100" },
+    lines: [{ sku: "FRAME-25", quantity: 1 }],
+  };
+  const quoted = async (query: Record<string, string>) => {
+    const answer = await call("post", "/quotes", { body: request, query });
+    const offers = answer.body.offers as { offer: string; gross: string }[];
+    return [answer.body.revision, offers.find(({ offer }) => offer === "post")!.gross];
+  };
+  const [before, after] = [await quoted({ revision: "2" }), await quoted({})];
+  expect([before[0], after[0]]).toEqual([2, 3]);
+  expect(Number(after[1])).toBeGreaterThan(Number(before[1]));
+  expect(
+    await call("post", "/quotes", { body: request, query: { revision: "2" }, key: "wd_demo_web_shop" }),
+  ).toMatchObject({ status: 403 });
+  expect(await call("post", "/revisions/{number}/restore", { params: { number: "2" } })).toMatchObject({
+    status: 200,
+  });
+  expect((await draft()).setup.offers).toEqual(
+    ((await call("get", "/setup", { query: { revision: "2" } })).body as unknown as Setup).offers,
+  );
+});
+
+test("a strike is said, counts in the next quote, and is over", async () => {
+  const order = { what: "carrier", code: "PNP", effect: "stop", reason: "Strike" };
+  const made = await call("post", "/suspensions", { body: order });
+  expect(made.status).toBe(201);
+  const { id } = made.body as { id: string };
+  expect((await call("get", "/suspensions")).body).toMatchObject({
+    data: [{ id, reason: "Strike", by: "API key “Everything”" }],
+  });
+  const request = {
+    channel: "web",
+    shipTo: { country: "EE", postcode: "10111" },
+    lines: [{ sku: "SMOKER", quantity: 1 }],
+  };
+  const stopped = JSON.stringify((await call("post", "/quotes", { body: request })).body);
+  expect(stopped).toContain("Strike (carrier PNP is suspended)");
+  // a shop is told that, and not why
+  const told = JSON.stringify(
+    (await call("post", "/quotes", { body: request, key: "wd_demo_web_shop" })).body,
+  );
+  expect(told).toContain("Not available just now");
+  expect(told).not.toContain("Strike");
+  expect(await call("delete", "/suspensions/{id}", { params: { id } })).toMatchObject({ status: 204 });
+  expect(await call("delete", "/suspensions/{id}", { params: { id } })).toMatchObject({ status: 404 });
+  expect(JSON.stringify((await call("post", "/quotes", { body: request })).body)).not.toContain("suspended");
+  expect(await call("post", "/suspensions", { body: { ...order, code: "NOBODY" } })).toMatchObject({
+    status: 422,
+  });
+  expect(await call("post", "/suspensions", { body: { ...order, effect: "delay" } })).toMatchObject({
+    status: 400,
+  });
+});
+
+test("a replay is work: it is found where it is said to be, and stopped", async () => {
+  const made = await call("post", "/replays", { body: { orders: "open" } });
+  expect(made).toMatchObject({
+    status: 202,
+    headers: { location: `/api/v1/jobs/${made.body.id as string}` },
+  });
+  const id = made.body.id as string;
+  expect((await call("get", "/jobs/{id}", { params: { id } })).body).toMatchObject({
+    id,
+    kind: "replay",
+    state: "waiting",
+  });
+  expect(await call("delete", "/jobs/{id}", { params: { id } })).toMatchObject({ status: 202 });
+  expect((await call("get", "/jobs/{id}", { params: { id } })).body).toMatchObject({ state: "cancelled" });
+  expect(await call("get", "/jobs/{id}", { params: { id: "nothing" } })).toMatchObject({ status: 404 });
+  expect(await call("post", "/replays", { body: { orders: { last: 0 } } })).toMatchObject({ status: 400 });
+});
+
+test("every door wants a key with its own scope, and reads no other question", async () => {
+  const { doors } = await import("./doors");
+  for (const [path, methods] of Object.entries(doors))
+    for (const method of Object.keys(methods) as Method[]) {
+      expect([path, (await call(method, path, { key: "nobody" })).status]).toEqual([path, 401]);
+      if (path !== "/quotes")
+        expect([path, (await call(method, path, { key: "wd_demo_web_shop" })).status]).toEqual([path, 403]);
+      expect([path, (await call(method, path, { query: { strange: "1" } })).status]).toEqual([path, 400]);
+    }
+});
+
+/** The routes of the framework, by address and method. */
+function routes(folder = join(root, "src/app/api/v1"), at = ""): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) return routes(path, `${at}/${entry.name.replace("[", "{").replace("]", "}")}`);
+    if (entry.name !== "route.ts") return [];
+    return [...readFileSync(path, "utf8").matchAll(/export const (GET|POST|PUT|PATCH|DELETE) =/g)].map(
+      ([, name]) => `${name} ${at}`,
+    );
+  });
+}
+
+/** What has no key and says nothing of a business. */
+const open = ["GET /health", "GET /openapi.json", "GET /ready"];
+
+test("the document tells every route, and every route is in the document", async () => {
+  const { openApi } = await import("./open-api");
+  const { paths } = openApi();
+  const told = Object.entries(paths).flatMap(([path, methods]) =>
+    Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`),
+  );
+  expect([...told, ...open].sort()).toEqual(routes().sort());
+  for (const operation of Object.values(paths).flatMap((methods) => Object.values(methods)))
+    expect(operation).toMatchObject({
+      summary: expect.stringMatching(/\w/),
+      responses: { default: expect.anything() },
+    });
+});

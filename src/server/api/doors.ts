@@ -1,0 +1,27 @@
+import "server-only";
+import type { OpenDoor } from "./door";
+import { quotesDoor } from "./quotes";
+import { getFindings, getRevisions, getSetup, postRevision, putSetup, restoreRevision } from "./setup-doors";
+import {
+  deleteJob,
+  deleteSuspension,
+  getJob,
+  getSuspensions,
+  postReplay,
+  postSuspension,
+} from "./work-doors";
+
+export type Method = "get" | "post" | "put" | "delete";
+
+/** All doors of the API by address and method: what is written about them is made from this, and so can't drift. */
+export const doors: Readonly<Record<string, Partial<Record<Method, OpenDoor>>>> = {
+  "/quotes": { post: quotesDoor },
+  "/setup": { get: getSetup, put: putSetup },
+  "/revisions": { get: getRevisions, post: postRevision },
+  "/revisions/{number}/restore": { post: restoreRevision },
+  "/findings": { get: getFindings },
+  "/replays": { post: postReplay },
+  "/jobs/{id}": { get: getJob, delete: deleteJob },
+  "/suspensions": { get: getSuspensions, post: postSuspension },
+  "/suspensions/{id}": { delete: deleteSuspension },
+};
