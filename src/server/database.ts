@@ -21,6 +21,15 @@ export function database(): PooledDatabase {
 const RATING_CONNECTIONS = 4;
 const RATING_STATEMENT_MS = 5000;
 
+/** The pools this process has opened, by what they are for. */
+export function openPools(): ReadonlyMap<string, PooledDatabase["$client"]> {
+  const { wallodromConnection: people, wallodromRating: rating } = holder;
+  const pools = new Map<string, PooledDatabase["$client"]>();
+  if (people) pools.set("people", people.db.$client);
+  if (rating) pools.set("rating", rating.db.$client);
+  return pools;
+}
+
 export function ratingDatabase(): PooledDatabase {
   holder.wallodromRating ??= connect(environment().DATABASE_URL, onLost, {
     most: RATING_CONNECTIONS,

@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, inArray, lt, or, sql } from "drizzle-orm";
+import { and, asc, count, desc, eq, gt, inArray, lt, or, sql } from "drizzle-orm";
 import type { Database } from "../connect";
 import { jobs } from "../schema";
 
@@ -34,6 +34,15 @@ export async function lastDone(db: Database, kind: string): Promise<JobRow | und
     .orderBy(desc(jobs.endedAt))
     .limit(1);
   return row;
+}
+
+/** How much work there is, by kind and state. */
+export async function countJobs(db: Database): Promise<{ kind: string; state: string; count: number }[]> {
+  return db
+    .select({ kind: jobs.kind, state: jobs.state, count: count() })
+    .from(jobs)
+    .groupBy(jobs.kind, jobs.state)
+    .orderBy(asc(jobs.kind), asc(jobs.state));
 }
 
 export async function openOfKind(db: Database, kind: string): Promise<JobRow[]> {

@@ -52,6 +52,17 @@ interface RouteContext {
   readonly params: Promise<Record<string, string>>;
 }
 
+const always = {
+  "cache-control": "no-store",
+  "x-content-type-options": "nosniff",
+  "content-security-policy": "default-src 'none'; frame-ancestors 'none'",
+};
+
+/** An answer in plain text of some type. */
+export function textAnswer(body: string, type: string): ApiAnswer {
+  return { status: 200, headers: { "content-type": type, ...always }, body };
+}
+
 /** An answer in JSON. Nothing the API says is kept by anyone in between. */
 export function jsonAnswer(
   value: unknown,
@@ -65,9 +76,7 @@ export function jsonAnswer(
     status,
     headers: {
       "content-type": type,
-      "cache-control": "no-store",
-      "x-content-type-options": "nosniff",
-      "content-security-policy": "default-src 'none'; frame-ancestors 'none'",
+      ...always,
       ...headers,
     },
     body: JSON.stringify(value),

@@ -3,6 +3,7 @@ import { join } from "node:path";
 import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import { root } from "../../../scripts/machine/paths";
+import { readLiveNumber } from "@/db/queries/revisions";
 import type { Setup } from "@/core/setup/setup";
 import type { ApiAnswer } from "./call";
 import type { Method } from "./doors";
@@ -229,6 +230,38 @@ function routes(folder = join(root, "src/app/api/v1"), at = ""): string[] {
 
 /** What has no key and says nothing of a business. */
 const open = ["GET /health", "GET /openapi.json", "GET /ready"];
+
+test("what is done is counted: quotes by what came of them, connections, work, and what is live", async () => {
+  const { postQuote } = await import("./quotes");
+  const { getMetrics } = await import("./metrics");
+  const asking = (body: string) => ({
+    query: new URLSearchParams(),
+    params: {},
+    header: () => "Bearer wd_demo_everything",
+    text: () => Promise.resolve(body),
+  });
+  const figures = async () => {
+    const { headers, body } = await getMetrics.answer(asking(""));
+    expect(headers["content-type"]).toContain("version=0.0.4");
+    return (line: string) =>
+      Number(
+        body
+          .split("\n")
+          .find((row) => row.startsWith(`${line} `))
+          ?.split(" ")[1],
+      );
+  };
+  const before = await figures();
+  expect(before('wallodrom_quotes_total{status="400"}')).toBeNaN();
+  await postQuote(asking("not JSON"));
+  await postQuote(asking("not JSON either"));
+  const after = await figures();
+  expect(after('wallodrom_quotes_total{status="400"}')).toBe(2);
+  expect(after("wallodrom_quote_seconds_count")).toBe(2);
+  expect(after('wallodrom_database_connections{pool="rating",state="waiting"}')).toBe(0);
+  expect(after('wallodrom_jobs{kind="replay",state="done"}')).toBe(1);
+  expect(after("wallodrom_live_revision")).toBe(await readLiveNumber(base.db));
+});
 
 test("the document tells every route, and every route is in the document", async () => {
   const { openApi } = await import("./open-api");

@@ -1,5 +1,6 @@
 import "server-only";
 import type { OpenDoor } from "./door";
+import { getMetrics } from "./metrics";
 import { quotesDoor } from "./quotes";
 import { getFindings, getRevisions, getSetup, postRevision, putSetup, restoreRevision } from "./setup-doors";
 import {
@@ -20,6 +21,7 @@ export const doors: Readonly<Record<string, Partial<Record<Method, OpenDoor>>>> 
   "/revisions": { get: getRevisions, post: postRevision },
   "/revisions/{number}/restore": { post: restoreRevision },
   "/findings": { get: getFindings },
+  "/metrics": { get: getMetrics },
   "/replays": { post: postReplay },
   "/jobs/{id}": { get: getJob, delete: deleteJob },
   "/suspensions": { get: getSuspensions, post: postSuspension },

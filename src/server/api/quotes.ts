@@ -6,7 +6,8 @@ import { ratingDatabase } from "../database";
 import { revisionSetup } from "../services/live-setup";
 import { currentSuspensions } from "../services/suspensions";
 import { rateByCatalogue } from "../services/rate";
-import { jsonAnswer } from "./call";
+import { meters } from "../metrics/meters";
+import { jsonAnswer, type ApiAnswer, type ApiCall } from "./call";
 import { door } from "./door";
 import { problemAnswer, statusOf } from "./problem";
 import { publicQuote } from "./public-quote";
@@ -42,4 +43,12 @@ export const quotesDoor = door({
   },
 });
 
-export const postQuote = quotesDoor.answer;
+/** The door, with how long it took and what came of it counted. */
+export async function postQuote(call: ApiCall): Promise<ApiAnswer> {
+  const { quotes, quoteSeconds } = meters();
+  const end = quoteSeconds.startTimer();
+  const answer = await quotesDoor.answer(call);
+  end();
+  quotes.inc({ status: String(answer.status) });
+  return answer;
+}

@@ -60,6 +60,11 @@ export function knownRevision(number: number): Revision | undefined {
   return cache().peek(number);
 }
 
+/** How many revisions this process has at hand. */
+export function keptRevisions(): number {
+  return cache().size;
+}
+
 /** Keeps what was just published, so that nobody has to read it. */
 export function rememberRevision(number: number, setup: Setup): void {
   shareParts(setup);

@@ -1,4 +1,5 @@
 import cluster, { type Worker } from "node:cluster";
+import { gatherForAll } from "../metrics/gather";
 import { RollingFile } from "./rolling-file";
 import type { WebSettings } from "./settings";
 
@@ -15,6 +16,7 @@ export function keepWorkers(count: number, { logFile }: WebSettings): void {
   let stopping = false;
   let falseStarts = 0;
   cluster.setupPrimary({ silent: true });
+  gatherForAll();
   const begin = () => {
     const begun = Date.now();
     const worker = cluster.fork();

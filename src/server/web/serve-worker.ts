@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import next from "next";
 import { getHealth, getReady } from "../api/health";
+import { getMetrics } from "../api/metrics";
 import { problemAnswer } from "../api/problem";
 import { postQuote } from "../api/quotes";
 import { database, ratingDatabase } from "../database";
@@ -10,6 +11,8 @@ import { environment } from "../environment";
 import { followRevisions } from "../services/follow-revisions";
 import { keepForgetting } from "../jobs/forgetting";
 import { log, logFailure, logLibrary } from "../log";
+import { letGather } from "../metrics/gather";
+import { meters } from "../metrics/meters";
 import { answerWith, type Handler } from "./answer-with";
 import { bodyFault } from "./body-limit";
 import { trustOnlyProxies } from "./client-address";
@@ -26,6 +29,7 @@ const LAST_CALL_MS = 7000;
  */
 const quick: Readonly<Record<string, Handler>> = {
   "POST /api/v1/quotes": postQuote,
+  "GET /api/v1/metrics": getMetrics.answer,
   "GET /api/v1/health": getHealth,
   "GET /api/v1/ready": getReady,
 };
@@ -46,6 +50,8 @@ export async function serveWorker(settings: WebSettings): Promise<void> {
   server.requestTimeout = BODY_MS;
   server.keepAliveTimeout = 65_000;
   server.listen(settings.port, settings.host);
+  meters();
+  letGather();
   keepForgetting(database());
   followRevisions(ratingDatabase(), environment().DATABASE_URL);
   process.once("SIGTERM", () => {
