@@ -111,7 +111,7 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
 
   await gate.open();
   await gate.backOut();
-  expect(await gate.live()).toBe(live + 2);
+  await expect.poll(() => gate.live()).toBe(live + 2);
   await comesTo(orders, number, "Ready");
   expect(await orders.figures("Island van")).toEqual(before);
 

@@ -32,8 +32,11 @@ export class GateDriver {
   async publish(note: string): Promise<number> {
     await this.publishing.getByRole("textbox", { name: /^Note/ }).fill(note);
     await this.publishing.getByRole("button", { name: "Publish now" }).click();
-    await expect(this.publishing.getByRole("status")).toContainText(/Revision \d+ is live/);
-    return this.live();
+    const said = this.publishing.getByRole("status");
+    await expect(said).toContainText(/Revision \d+ is live/);
+    const number = Number(/Revision (\d+)/.exec(await said.innerText())?.[1]);
+    await expect.poll(() => this.live()).toBe(number);
+    return number;
   }
 
   async backOut(): Promise<void> {
