@@ -22,6 +22,14 @@ export function ApiDocs({ calls }: { readonly calls: readonly ShownCall[] }) {
   );
 }
 
+/** What goes wrong is told once, above. */
+const isOwn = ({ status }: { readonly status: string }) => status !== "default";
+
+/** Names of the contract stand between backticks. */
+function Marked({ text }: { readonly text: string }) {
+  return text.split("`").map((part, i) => (i % 2 === 1 ? <code key={`${i} ${part}`}>{part}</code> : part));
+}
+
 function Call({ call }: { readonly call: ShownCall }) {
   const { method, path, summary, description, parameters, body, answers } = call;
   return (
@@ -30,7 +38,10 @@ function Call({ call }: { readonly call: ShownCall }) {
         <span className="inline-block w-16">{method}</span> {path}
       </h2>
       <p>
-        {summary} <span className="text-soft">{description.replaceAll("`", "")}</span>
+        <Marked text={summary} />{" "}
+        <span className="text-soft">
+          <Marked text={description} />
+        </span>
       </p>
       {parameters.length > 0 && (
         <p className="text-soft">
@@ -38,9 +49,9 @@ function Call({ call }: { readonly call: ShownCall }) {
         </p>
       )}
       <ul>
-        {answers.map(({ status, text }) => (
+        {answers.filter(isOwn).map(({ status, text }) => (
           <li key={status}>
-            <span className="inline-block w-16 text-soft">{status}</span> {text}
+            <span className="inline-block w-16 text-soft">{status}</span> <Marked text={text} />
           </li>
         ))}
       </ul>

@@ -17,7 +17,7 @@ const scopeWords = {
   setup: "read the setup, its checks and revisions, and replace the draft",
   publish: "publish the draft",
   suspend: "suspend an origin, carrier, service or offer",
-  reports: "replay orders and read what that came to",
+  reports: "replay orders and read what that came to, and the figures for monitoring",
 } as const satisfies Readonly<Record<Scope, string>>;
 
 /** The keys by which shops and other programs ask for quotes. */
@@ -91,7 +91,7 @@ function KeyForm() {
       className="sheet mb-4 max-w-[60rem] px-4 py-3"
       aria-label="A new key"
     >
-      <div className="flex flex-wrap items-end gap-4">
+      <div className="flex flex-wrap items-start gap-4">
         <label>
           A key for
           <input
@@ -117,9 +117,11 @@ function KeyForm() {
             </label>
           ))}
         </fieldset>
-        <Button type="submit" kind="main">
-          Make a key
-        </Button>
+        <div className="self-end">
+          <Button type="submit" kind="main">
+            Make a key
+          </Button>
+        </div>
       </div>
       <Trouble text={trouble} />
       {made !== undefined && (
