@@ -60,6 +60,15 @@ const rename = async (to: string) => {
 };
 const live = async () => (await readLiveNumber(db))!;
 
+async function until<T>(look: () => Promise<T | undefined>): Promise<T> {
+  for (let tries = 0; tries < 60; tries++) {
+    const found = await look();
+    if (found !== undefined) return found;
+    await wait(100);
+  }
+  throw new Error("it did not come to that");
+}
+
 test("an edit is in the draft alone until it is published; then it is live, under a number of its own", async () => {
   const before = await liveName();
   await rename("Home, in two days");
@@ -124,6 +133,35 @@ test("of two who publish at once one does, and the other is told who was first",
     code: "published-meanwhile",
     data: { by: results[0]!.ok ? "Maarja" : "Ott", number: await live() },
   });
+});
+
+test("a publisher that dies in the middle leaves the old revision live and whole, and nothing of the new one", async () => {
+  await rename("Halfway");
+  const before = { live: await live(), parts: await db.$count(setupParts), name: await liveName() };
+  const order = { seen: await seen() };
+  const holding = await db.$client.connect();
+  try {
+    // its parts are stored by now, and the revision itself waits for whoever holds the table
+    await holding.query("begin; lock table revisions in share mode");
+    const dying = publishDraft(db, order, maarja).then(
+      () => "published",
+      () => "died",
+    );
+    const blocked = await until(async () => {
+      const { rows } = await holding.query<{ pid: number }>(
+        "select pid from pg_locks where relation = 'revisions'::regclass and not granted",
+      );
+      return rows[0]?.pid;
+    });
+    await holding.query("select pg_terminate_backend($1)", [blocked]);
+    expect(await dying).toBe("died");
+  } finally {
+    await holding.query("rollback");
+    holding.release();
+  }
+  expect({ live: await live(), parts: await db.$count(setupParts), name: await liveName() }).toEqual(before);
+  expect(await draftName()).toBe("Halfway");
+  expect(await publish()).toMatchObject({ ok: true, value: { number: before.live + 1 } });
 });
 
 test("of twenty edits while it is published each is in the revision or in the draft, and none is lost", async () => {
