@@ -33,11 +33,11 @@ const toldOf = (quote: QuoteAnswer, code: string): Told => {
   return { net, gross, cost, steps: working.map(({ text }) => text).sort() };
 };
 
-/** The steps of the working that is drawn on a page. */
+/** The steps of the working that is drawn on a page, without what the draft says beside them. */
 async function drawnSteps(page: Page): Promise<string[]> {
   const region = page.getByRole("region", { name: /came about/ });
   const texts = await region.locator("ul > li").allInnerTexts();
-  return texts.map((text) => text.replace(/\s+/g, " ").trim()).sort();
+  return texts.map((text) => (text.split("in the draft:")[0] ?? "").replace(/\s+/g, " ").trim()).sort();
 }
 
 /** An order that rates, with its request as it is kept. */

@@ -68,6 +68,9 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
   // the desk still charges the old rate, and the line says what waits
   await orders.open(number);
   expect(await orders.figures("Island van")).toEqual(before);
+  await orders.offer("Island van").click();
+  const working = page.getByRole("region", { name: /How .* came about/ });
+  await expect(working.getByText(new RegExp(`^in the draft: .*${raised} EUR`)).first()).toBeVisible();
   await expect(page.getByRole("link", { name: "1 change", exact: true })).toBeVisible();
 
   await gate.open();

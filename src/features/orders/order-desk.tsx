@@ -89,6 +89,8 @@ export function OrderDesk({ view, mayEdit, mayErase }: Props) {
         <WorkingView
           offer={shown}
           view={view}
+          // a charge that was confirmed is as it was
+          draft={state === "done" ? undefined : view.draftSteps[shown.offer]}
           aside={`${shown.name} · revision ${state === "done" && applied ? applied.revision : view.revision}`}
         />
       )}

@@ -12,10 +12,12 @@ interface Props {
   readonly aside: string;
   /** The same offer's steps under another setup: those that are not among them are marked. */
   readonly before?: readonly { readonly text: string }[] | undefined;
+  /** By the place of a step: what it says by the draft, where that is otherwise. */
+  readonly draft?: Readonly<Record<number, string>> | undefined;
 }
 
 /** How an offer's charge came about: the stations with their figures, the steps as sentences with their sources. */
-export function WorkingView({ offer, view, aside, before }: Props) {
+export function WorkingView({ offer, view, aside, before, draft }: Props) {
   const steps = offer.working ?? [];
   const known = before && new Set(before.map(({ text }) => text));
   const several = offer.shipments.length > 1;
@@ -33,6 +35,7 @@ export function WorkingView({ offer, view, aside, before }: Props) {
           text: (
             <StepText
               step={step}
+              draft={draft?.[index]}
               isNew={known !== undefined && !known.has(step.text)}
               shipment={
                 several && step.shipment !== undefined
@@ -56,10 +59,12 @@ function StepText({
   step,
   shipment,
   isNew,
+  draft,
 }: {
   readonly step: Step;
   readonly shipment: string | undefined;
   readonly isNew: boolean;
+  readonly draft: string | undefined;
 }) {
   const href = step.source === undefined ? undefined : placeHref(step.source);
   const [before, source, after] = stepParts(step);
@@ -80,6 +85,11 @@ function StepText({
         </Link>
       )}
       {after}
+      {draft !== undefined && (
+        <span className="mt-0.5 block border-l-2 border-dashed border-l-ink pl-2 text-soft">
+          in the draft: {draft}
+        </span>
+      )}
     </span>
   );
 }

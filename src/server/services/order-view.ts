@@ -1,4 +1,5 @@
 import "server-only";
+import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import type { Item } from "@/core/setup/item";
 import type { Setup } from "@/core/setup/setup";
 import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
@@ -12,6 +13,8 @@ import { readOrder, type ChargeRow, type StoredOrder } from "@/db/queries/orders
 import { wordOffer, wordQuote, type WordedOffer, type WordedQuote } from "@/messages/word-quote";
 import { done, failed, type Result } from "../result";
 import { appliedOffer, appliedTo, isStillSo } from "./applied-offer";
+import { draftSetup, type DraftSetup } from "./draft-setup";
+import { draftSteps, type DraftSteps } from "./draft-steps";
 import { liveSetup, type Revision } from "./live-setup";
 import { basisOf, orderRequest } from "./order-request";
 import { openState, type OrderState } from "./order-state";
@@ -54,6 +57,8 @@ export interface OrderView {
   readonly includesTax: boolean;
   readonly lines: readonly LineView[];
   readonly quote: WordedQuote | undefined;
+  /** Where the draft by now says otherwise than what made the quote. */
+  readonly draftSteps: DraftSteps;
   /** What keeps the order from being quoted at all. */
   readonly problems: readonly Problem[];
   readonly applied: AppliedCharge | undefined;
@@ -71,15 +76,16 @@ export interface OrderView {
 export async function viewOrder(db: PooledDatabase, number: string, now: Date): Promise<Result<OrderView>> {
   const [stored, current] = await Promise.all([readOrder(db, number), liveSetup(db)]);
   if (!stored || !current) return failed("not-found");
-  const [items, history, suspensions] = await Promise.all([
+  const [items, history, suspensions, draft] = await Promise.all([
     readItems(
       db,
       stored.lines.map((line) => line.sku),
     ),
     orderHistory(db, number),
     currentSuspensions(db),
+    draftSetup(db),
   ]);
-  return done(buildView(stored, current, { items, history, suspensions }, now));
+  return done(buildView(stored, current, { items, history, suspensions, draft }, now));
 }
 
 /** What an order's page needs beside the order and the revision. */
@@ -87,12 +93,13 @@ interface Beside {
   readonly items: readonly Item[];
   readonly history: OrderView["history"];
   readonly suspensions: CompiledSuspensions;
+  readonly draft: DraftSetup | undefined;
 }
 
 function buildView(
   stored: StoredOrder,
   current: Revision,
-  { items, history, suspensions }: Beside,
+  { items, history, suspensions, draft }: Beside,
   now: Date,
 ): OrderView {
   const { order } = stored;
@@ -101,7 +108,10 @@ function buildView(
   const currency = channel?.currency ?? setup.business.homeCurrency;
   const includesTax = channel?.pricesIncludeTax === true;
   const request = orderRequest(stored);
-  const rated = rateWith(current.compiled, { ...request, working: true }, items, now, { suspensions });
+  const rate = (compiled: CompiledSetup) =>
+    rateWith(compiled, { ...request, working: true }, items, now, { suspensions });
+  const rated = rate(current.compiled);
+  const drafted = draft?.compiled.ok ? rate(draft.compiled.value) : undefined;
   const applied = stored.charge && appliedCharge(stored.charge);
   const quote = rated.ok ? wordQuote(rated.value) : undefined;
   const fallbackTax = setup.business.deliveryTaxPercent;
@@ -118,6 +128,7 @@ function buildView(
     includesTax,
     lines: stored.lines.map((line) => lineView(line, items, includesTax, currency, fallbackTax)),
     quote,
+    draftSteps: quote && drafted?.ok ? draftSteps(quote, wordQuote(drafted.value)) : {},
     problems: rated.ok ? [] : rated.problems,
     applied,
     nowInstead: applied && order.state !== "done" ? insteadOf(applied, quote) : undefined,
