@@ -1,4 +1,4 @@
-import { asc, eq, sql } from "drizzle-orm";
+import { and, asc, eq, gt, isNull, lte, or, sql } from "drizzle-orm";
 import type { Database } from "../connect";
 import { setupState, suspensions } from "../schema";
 
@@ -11,6 +11,17 @@ export async function readSuspensions(db: Database): Promise<SuspensionRow[]> {
     .from(suspensions)
     .where(sql`${suspensions.until} is null or ${suspensions.until} > clock_timestamp()`)
     .orderBy(asc(suspensions.from), asc(suspensions.id));
+}
+
+/** The numbers of those in effect at an instant, in order, as one text: it is another whenever one begins or ends. */
+export async function suspendedAt(db: Database, now: Date): Promise<string> {
+  const at = now.toISOString();
+  const rows = await db
+    .select({ id: suspensions.id })
+    .from(suspensions)
+    .where(and(lte(suspensions.from, at), or(isNull(suspensions.until), gt(suspensions.until, at))))
+    .orderBy(asc(suspensions.id));
+  return rows.map(({ id }) => id).join(" ");
 }
 
 /** Counts every change of what is suspended: whoever keeps it compares. */

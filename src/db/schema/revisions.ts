@@ -62,6 +62,8 @@ export const gate = pgTable("gate", {
   factsRevision: integer("facts_revision").notNull(),
   /** The revision open orders were held against last. */
   ratedRevision: integer("rated_revision").notNull().default(0),
+  /** What was suspended when they were: the numbers of those in effect, in order. */
+  ratedSuspended: text("rated_suspended").notNull().default(""),
 });
 
 /** Codes the draft calls otherwise than the live revision, in the order they were given. */

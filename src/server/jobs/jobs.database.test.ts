@@ -16,6 +16,7 @@ import { editSetup } from "../services/edit-setup";
 import { draftSetup } from "../services/draft-setup";
 import { backOut, publishDraft, type Publisher } from "../services/publish";
 import { cancelJob, jobOf, startJob } from "../services/jobs";
+import { suspend } from "../services/suspensions";
 import type { ReplayResult } from "./replay-orders";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
@@ -176,6 +177,44 @@ test("when another revision is live open orders that differ are out of date, and
   expect(new Map((await db.select().from(orders)).map(({ number, state }) => [number, state]))).toEqual(
     before,
   );
+  await one.kill("SIGTERM");
+}, 90_000);
+
+test("a strike puts open orders out of date while it lasts, from when it begins, and they are as before when it is over", async () => {
+  const one = worker();
+  const states = async () =>
+    new Map((await db.select().from(orders)).map(({ number, state }) => [number, state] as const));
+  const before = await states();
+  const [ready] = await db
+    .select({ number: orders.number, quote: charges.quote })
+    .from(orders)
+    .innerJoin(charges, eq(charges.id, orders.charge))
+    .where(eq(orders.state, "ready"));
+  const { offer } = ready!.quote as { offer: string };
+  const begins = new Date(Date.now() + 2500);
+  const strike = await suspend(
+    db,
+    {
+      what: "offer",
+      code: offer,
+      effect: "stop",
+      reason: "Strike",
+      from: begins.toISOString(),
+      until: new Date(begins.getTime() + 8000).toISOString(),
+    },
+    { ...act, now: new Date() },
+  );
+  expect(strike).toMatchObject({ ok: true });
+  await wait(1000);
+  expect(await stateOf(ready!.number)).toBe("ready");
+  await until(async () => (await stateOf(ready!.number)) === "out-of-date");
+  expect(Date.now()).toBeGreaterThanOrEqual(begins.getTime());
+  for (const [number, state] of await states())
+    if (state !== before.get(number)) expect([before.get(number), state]).toEqual(["ready", "out-of-date"]);
+  // nobody ends it: it is over by itself
+  await until(async () => (await stateOf(ready!.number)) === "ready");
+  await until(async () => (await readGate(db))!.ratedSuspended === "");
+  expect(await states()).toEqual(before);
   await one.kill("SIGTERM");
 }, 90_000);
 

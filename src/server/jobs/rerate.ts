@@ -10,15 +10,15 @@ const AT_ONCE = 50;
 
 /**
  * Holds every open order that has a charge against what is live: where it would be charged otherwise it is out of date, and
- * where it is as it was again it is ready. Done when another revision has become live.
+ * where it is as it was again it is ready. Done when another revision has become live, and when something is suspended or works again.
  */
 export const rerate: JobKind<
-  { readonly revision: number },
+  { readonly revision: number; readonly suspended?: string | undefined },
   { readonly orders: number; readonly changed: number }
 > = {
   queue: "quick",
-  data: z.strictObject({ revision: z.int().min(1) }),
-  run: async ({ db, by, signal, progress }) => {
+  data: z.strictObject({ revision: z.int().min(1), suspended: z.string().optional() }),
+  run: async ({ db, data, by, signal, progress }) => {
     const live = await liveSetup(db);
     if (!live) return { orders: 0, changed: 0 };
     const total = await db.$count(orders, and(ne(orders.state, "done"), isNotNull(orders.charge)));
@@ -38,7 +38,8 @@ export const rerate: JobKind<
       progress(seen, total);
       if (part.length < AT_ONCE) break;
     }
-    if (!signal.aborted) await writeGate(db, { ratedRevision: live.number });
+    if (!signal.aborted)
+      await writeGate(db, { ratedRevision: live.number, ratedSuspended: data.suspended ?? "" });
     return { orders: seen, changed };
   },
 };

@@ -105,6 +105,7 @@ export async function openGate(
     inForceSince: new Date(0).toISOString(),
     factsRevision: 1,
     ratedRevision: 1,
+    ratedSuspended: "",
   });
   return publishIn(tx, { setup, stamp, kind: "first" }, by);
 }

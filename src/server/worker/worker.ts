@@ -2,8 +2,9 @@ import type PgBoss from "pg-boss";
 import type { PooledDatabase } from "@/db/connect";
 import { openQueue, queues } from "@/db/queue";
 import { dropJobs, openOfKind, reviveJobs } from "@/db/queries/jobs";
-import { note } from "@/db/queries/activity";
+import { note, type By } from "@/db/queries/activity";
 import { readGate, readLiveNumber, readRevision } from "@/db/queries/revisions";
+import { suspendedAt } from "@/db/queries/suspensions";
 import { kindOf } from "../jobs/kinds";
 import { runJob } from "../jobs/run-job";
 import { logFailure } from "../log";
@@ -64,15 +65,30 @@ async function revive(db: PooledDatabase): Promise<void> {
   }
 }
 
-/** Has open orders held against a revision that has become live, whoever published it and however long ago. */
+interface Held {
+  readonly revision?: number;
+  readonly suspended?: string;
+}
+
+/**
+ * Has open orders held against a revision that has become live, whoever published it and however long ago, and against
+ * what is suspended by now.
+ */
 async function followLive(db: PooledDatabase): Promise<void> {
-  const [gate, live] = [await readGate(db), await readLiveNumber(db)];
-  if (!gate || live === undefined || gate.ratedRevision === live) return;
-  if ((await openOfKind(db, "rerate")).some(({ data }) => (data as { revision?: number }).revision === live))
-    return;
   const now = new Date();
+  const [gate, live, suspended] = [await readGate(db), await readLiveNumber(db), await suspendedAt(db, now)];
+  if (!gate || live === undefined) return;
+  if (gate.ratedRevision === live && gate.ratedSuspended === suspended) return;
+  const open = (await openOfKind(db, "rerate")).map(({ data }) => data as Held);
+  if (open.some((held) => held.revision === live && (held.suspended ?? "") === suspended)) return;
   const by = { who: { id: null, name: "Wallodrom" }, now };
-  await startJob(db, { kind: "rerate", queue: "quick", data: { revision: live } }, by);
+  await startJob(db, { kind: "rerate", queue: "quick", data: { revision: live, suspended } }, by);
+  if (gate.ratedRevision !== live) await tellOfLive(db, live, by);
+}
+
+/** Notes that a revision took effect by itself, and forgets work that ended long ago. */
+async function tellOfLive(db: PooledDatabase, live: number, by: By): Promise<void> {
+  const { now } = by;
   const row = await readRevision(db, live);
   if (row && row.takesEffectAt > row.publishedAt) {
     const late = now.getTime() - new Date(row.takesEffectAt).getTime();

@@ -1,0 +1,1 @@
+ALTER TABLE "gate" ADD COLUMN "rated_suspended" text DEFAULT '' NOT NULL;
