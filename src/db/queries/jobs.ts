@@ -52,6 +52,15 @@ export async function openOfKind(db: Database, kind: string): Promise<JobRow[]> 
     .where(and(eq(jobs.kind, kind), inArray(jobs.state, [...openStates])));
 }
 
+/** Those of a kind that failed after an instant, the last first. */
+export async function failedOfKind(db: Database, kind: string, after: string): Promise<JobRow[]> {
+  return db
+    .select()
+    .from(jobs)
+    .where(and(eq(jobs.kind, kind), eq(jobs.state, "failed"), gt(jobs.endedAt, after)))
+    .orderBy(desc(jobs.endedAt));
+}
+
 /** Takes a job that waits; `undefined` when somebody else has it, or it was cancelled. */
 export async function claimJob(db: Database, id: string): Promise<JobRow | undefined> {
   const [row] = await db

@@ -144,6 +144,12 @@ export async function readGate(db: Database): Promise<GateRow | undefined> {
   return row;
 }
 
+/** The same, which nobody else changes before the transaction ends. */
+export async function lockGate(tx: Database): Promise<GateRow | undefined> {
+  const [row] = await tx.select().from(gate).where(eq(gate.id, 1)).for("update");
+  return row;
+}
+
 export async function writeGate(tx: Database, values: Partial<Omit<GateRow, "id">>): Promise<void> {
   await tx.update(gate).set(values).where(eq(gate.id, 1));
 }

@@ -9,7 +9,7 @@ import { loadDemo } from "../../../scripts/load-demo";
 import { root } from "../../../scripts/machine/paths";
 import { bundleWorkers, workerMain } from "../../../scripts/machine/workers";
 import type { PooledDatabase } from "@/db/connect";
-import { readGate, lastRevisionNumber, readLiveNumber } from "@/db/queries/revisions";
+import { readGate, lastRevisionNumber, readLiveNumber, writeGate } from "@/db/queries/revisions";
 import { readStamps } from "@/db/queries/setup";
 import { charges, jobs, orders } from "@/db/schema";
 import { editSetup } from "../services/edit-setup";
@@ -17,6 +17,7 @@ import { draftSetup } from "../services/draft-setup";
 import { backOut, publishDraft, type Publisher } from "../services/publish";
 import { cancelJob, jobOf, startJob } from "../services/jobs";
 import { suspend } from "../services/suspensions";
+import { followLive } from "../worker/follow-live";
 import type { ReplayResult } from "./replay-orders";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
@@ -239,4 +240,31 @@ test("what took effect while nothing was running is followed when a worker is th
   );
   expect(done).toHaveLength(1);
   await Promise.all([one.kill("SIGTERM"), other.kill("SIGTERM")]);
+}, 60_000);
+
+test("many who look at once begin the work once; after a fault it is tried again, each time after a longer pause", async () => {
+  const live = (await readLiveNumber(db))!;
+  const ofLive = async () =>
+    (await db.select().from(jobs)).filter(
+      ({ kind, data }) => kind === "rerate" && (data as { revision: number }).revision === live,
+    );
+  await db.delete(jobs);
+  await writeGate(db, { ratedRevision: live - 1 });
+  const at = new Date();
+  await Promise.all(Array.from({ length: 12 }, () => followLive(db, at)));
+  expect(await ofLive()).toHaveLength(1);
+  const fail = () =>
+    db.update(jobs).set({ state: "failed", endedAt: at.toISOString() }).where(eq(jobs.state, "waiting"));
+  const after = (seconds: number) => new Date(at.getTime() + seconds * 1000);
+  for (const [count, pause] of [
+    [1, 2],
+    [2, 4],
+    [3, 8],
+  ] as const) {
+    await fail();
+    await followLive(db, after(pause - 0.1));
+    expect(await ofLive()).toHaveLength(count);
+    await followLive(db, after(pause));
+    expect(await ofLive()).toHaveLength(count + 1);
+  }
 }, 60_000);

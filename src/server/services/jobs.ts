@@ -31,20 +31,22 @@ function sender(db: PooledDatabase): PgBoss {
 
 /** Has work done by a worker; it is listed from now on. */
 export async function startJob(db: PooledDatabase, order: JobOrder, by: By): Promise<string> {
-  const id = randomUUID();
+  let id = "";
   await inTransaction(db, async (tx) => {
-    await startIn(tx, db, { ...order, id }, by);
+    id = await startJobIn(tx, db, order, by);
     return done(undefined);
   });
   return id;
 }
 
-async function startIn(
+/** The same as part of a transaction: the work is there when the transaction is. */
+export async function startJobIn(
   tx: Database,
   db: PooledDatabase,
-  { id, kind, queue, data }: JobOrder & { readonly id: string },
+  { kind, queue, data }: JobOrder,
   { who, now }: By,
-): Promise<void> {
+): Promise<string> {
+  const id = randomUUID();
   await insertJob(tx, {
     id,
     kind,
@@ -55,6 +57,7 @@ async function startIn(
     createdAt: now.toISOString(),
   });
   await enqueue(sender(db), tx, queue, id);
+  return id;
 }
 
 /** Puts a job that was given up by its worker into the queue again. */

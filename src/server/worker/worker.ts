@@ -1,22 +1,19 @@
 import type PgBoss from "pg-boss";
 import type { PooledDatabase } from "@/db/connect";
 import { openQueue, queues } from "@/db/queue";
-import { dropJobs, openOfKind, reviveJobs } from "@/db/queries/jobs";
-import { note, type By } from "@/db/queries/activity";
-import { readGate, readLiveNumber, readRevision } from "@/db/queries/revisions";
-import { suspendedAt } from "@/db/queries/suspensions";
+import { dropJobs, reviveJobs } from "@/db/queries/jobs";
 import { kindOf } from "../jobs/kinds";
 import { runJob } from "../jobs/run-job";
 import { logFailure } from "../log";
-import { sendAgain, startJob } from "../services/jobs";
+import { sendAgain } from "../services/jobs";
+import { followLive } from "./follow-live";
 
 /** Seconds after which a job whose doer says nothing is taken up by another; tries after which it has failed. */
 const SILENT_S = 10;
 const MOST_TRIES = 3;
 const LOOK_MS = 1000;
-const KEEP_DAYS = 30;
-/** A revision that took effect longer ago than this before anybody noticed: nothing was running. */
-const LATE_MS = 60_000;
+const FORGET_MS = 3_600_000;
+const KEEP_MS = 30 * 86_400_000;
 
 export interface Worker {
   /** Ends it: what is under way is left for another to take up. */
@@ -33,10 +30,13 @@ export async function startWorker(db: PooledDatabase): Promise<Worker> {
       if (job) await runJob(db, job.data.id, ending.signal);
     });
   const look = setInterval(() => void lookAround(db), LOOK_MS);
+  const forget = setInterval(() => void forgetJobs(db), FORGET_MS);
   await lookAround(db);
+  await forgetJobs(db);
   return {
     stop: async () => {
       clearInterval(look);
+      clearInterval(forget);
       ending.abort();
       await boss.stop({ graceful: true, timeout: 5000 });
     },
@@ -50,7 +50,7 @@ async function lookAround(db: PooledDatabase): Promise<void> {
   isLooking = true;
   try {
     await revive(db);
-    await followLive(db);
+    await followLive(db, new Date());
   } catch (error) {
     logFailure("looking for work failed", error);
   } finally {
@@ -65,35 +65,9 @@ async function revive(db: PooledDatabase): Promise<void> {
   }
 }
 
-interface Held {
-  readonly revision?: number;
-  readonly suspended?: string;
-}
-
-/**
- * Has open orders held against a revision that has become live, whoever published it and however long ago, and against
- * what is suspended by now.
- */
-async function followLive(db: PooledDatabase): Promise<void> {
-  const now = new Date();
-  const [gate, live, suspended] = [await readGate(db), await readLiveNumber(db), await suspendedAt(db, now)];
-  if (!gate || live === undefined) return;
-  if (gate.ratedRevision === live && gate.ratedSuspended === suspended) return;
-  const open = (await openOfKind(db, "rerate")).map(({ data }) => data as Held);
-  if (open.some((held) => held.revision === live && (held.suspended ?? "") === suspended)) return;
-  const by = { who: { id: null, name: "Wallodrom" }, now };
-  await startJob(db, { kind: "rerate", queue: "quick", data: { revision: live, suspended } }, by);
-  if (gate.ratedRevision !== live) await tellOfLive(db, live, by);
-}
-
-/** Notes that a revision took effect by itself, and forgets work that ended long ago. */
-async function tellOfLive(db: PooledDatabase, live: number, by: By): Promise<void> {
-  const { now } = by;
-  const row = await readRevision(db, live);
-  if (row && row.takesEffectAt > row.publishedAt) {
-    const late = now.getTime() - new Date(row.takesEffectAt).getTime();
-    const value = late > LATE_MS ? "noticed late: nothing was running" : "as published";
-    await note(db, by, { what: "revision-took-effect", subject: `revisions/${live}`, to: { value } });
-  }
-  await dropJobs(db, new Date(now.getTime() - KEEP_DAYS * 86_400_000).toISOString());
+/** Work that ended long ago is of no use to anybody. */
+async function forgetJobs(db: PooledDatabase): Promise<void> {
+  await dropJobs(db, new Date(Date.now() - KEEP_MS).toISOString()).catch((error: unknown) =>
+    logFailure("old work was not forgotten", error),
+  );
 }
