@@ -16,6 +16,7 @@ import { liveSetup, rememberRevision, revisionSetup } from "@/server/services/li
 import { publishIn } from "@/server/services/publication";
 import { publishDraft } from "@/server/services/publish";
 import { largeSetup } from "./bench/large-setup";
+import { timeReplay } from "./bench/replay-job";
 import { report } from "./bench/screen";
 import { migrations } from "./commands/serve";
 import { createDatabase, dropDatabase, startCluster } from "./machine/cluster";
@@ -139,6 +140,7 @@ async function main(): Promise<void> {
     });
     forget(false);
     await timed("the last of them read whole", async () => revisionSetup(db, await lastRevisionNumber(db)));
+    await timeReplay(cluster);
   } finally {
     await close();
     await cluster.leave();

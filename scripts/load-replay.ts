@@ -6,7 +6,7 @@ import type { Item } from "@/core/setup/item";
 import type { Setup } from "@/core/setup/setup";
 import type { PooledDatabase } from "@/db/connect";
 import { insertJob } from "@/db/queries/jobs";
-import { chosenOrders } from "@/db/queries/orders";
+import { chosenOrders, type ChosenOrder } from "@/db/queries/orders";
 import { readStamps } from "@/db/queries/setup";
 import type { ReplayResult } from "@/server/jobs/replay-orders";
 import { orderRequest } from "@/server/services/order-request";
@@ -28,7 +28,8 @@ export async function loadReplay(
     items: [catalogue(before), catalogue(after)],
     now: now.toISOString(),
   });
-  const chosen = await chosenOrders(db, { kind: "last", count: 2500 }, 2500);
+  const chosen: ChosenOrder[] = [];
+  for await (const page of chosenOrders(db, { kind: "last", count: 2500 }, 2500)) chosen.push(...page);
   const spread = new SpreadCounter();
   let changed = 0;
   for (const one of replay.run(

@@ -41,6 +41,9 @@ async function raiseItsRate(page: Page): Promise<readonly [string, string]> {
   await expect(tariff.cell(row, column)).toHaveText(raised);
   // stored, not only typed
   await expect(tariff.grid.locator("[role=gridcell].italic")).toHaveCount(0);
+  await expect(page.getByText(/^1 rate differs from revision \d+, which is live$/)).toBeVisible();
+  await tariff.cell(row, column).click();
+  await expect(page.getByText(new RegExp(`^${old} EUR in revision \\d+, which is live`))).toBeVisible();
   return [old, raised];
 }
 
@@ -72,6 +75,20 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
   const working = page.getByRole("region", { name: /How .* came about/ });
   await expect(working.getByText(new RegExp(`^in the draft: .*${raised} EUR`)).first()).toBeVisible();
   await expect(page.getByRole("link", { name: "1 change", exact: true })).toBeVisible();
+  // its link opens the value that made the figure, and the draft's words the draft's
+  const tariff = new TariffDriver(page);
+  await working
+    .getByRole("button", { name: new RegExp(`${old} EUR$`) })
+    .first()
+    .click();
+  await expect(page.getByText(/revision \d+ as it was published/)).toBeVisible();
+  await expect(tariff.grid).toBeFocused();
+  await expect(tariff.cell(...(await tariff.active()))).toHaveText(old);
+  await orders.open(number);
+  await orders.offer("Island van").click();
+  await working.getByRole("button", { name: "in the draft" }).first().click();
+  await expect(page.getByText("as it was published")).toBeHidden();
+  await expect(tariff.cell(...(await tariff.active()))).toHaveText(raised);
 
   await gate.open();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 change waits");
@@ -137,6 +154,7 @@ test("what waits of one thing is taken back alone, and that is taken back too", 
   await page.goto("/offers/post");
   await page.getByRole("textbox", { name: "Name", exact: true }).first().fill("By the post");
   await page.keyboard.press("Enter");
+  await expect(page.getByRole("link", { name: "1 change", exact: true })).toBeVisible();
   await gate.open();
   const offers = page.getByRole("region", { name: "Offers" });
   await expect(offers).toContainText("By the post");
@@ -221,6 +239,11 @@ test("a strike counts at once: it is said on every page, orders tell it, and whe
   await page.getByLabel(/^Why/).fill("The ferries stand still");
   await page.getByRole("button", { name: "Suspend now" }).click();
   await expect(page.getByRole("list", { name: "Suspended now" })).toContainText("The ferries stand still");
+  await page.goto("/carriers/AMB");
+  await expect(page.locator("header p").filter({ hasText: "Carrier AMB" })).toContainText(
+    "suspended until somebody ends it",
+  );
+  await expect(page.getByRole("navigation", { name: "Carriers and services" })).toContainText("suspended");
   await orders.open(number);
   await expect(orders.offer("Island van")).toHaveCount(0);
   await expect(page.getByText(/The ferries stand still \(carrier AMB is suspended\)/).first()).toBeVisible();
@@ -229,4 +252,18 @@ test("a strike counts at once: it is said on every page, orders tell it, and whe
   await expect(page.getByRole("list", { name: "Suspended now" })).toBeHidden();
   await orders.open(number);
   await expect(orders.offer("Island van")).toHaveCount(1);
+});
+
+test("where edits are live at once and orders are confirmed, the gate's page offers to close it", async ({
+  browser,
+}) => {
+  await setPublishing(browser, /^Publish small edits at once/, true, stateAt("gate", "admin"));
+  const context = await browser.newContext({ storageState: stateAt("gate", "admin"), baseURL: url });
+  const page = await context.newPage();
+  await page.goto("/gate");
+  await expect(page.getByText("Gate: edits are live as they are made")).toBeVisible();
+  await page.getByRole("button", { name: "Close the gate" }).click();
+  await expect(page.getByText("Gate: draft on this side, live on the other")).toBeVisible();
+  await expect(page.getByRole("button", { name: "Close the gate" })).toBeHidden();
+  await context.close();
 });

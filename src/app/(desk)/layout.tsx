@@ -2,13 +2,13 @@ import type { ReactNode } from "react";
 import { FailedTriesNote } from "@/features/account";
 import { BenchDock, BenchProvider } from "@/features/bench";
 import { BusinessStart } from "@/features/business";
-import { LookingNote } from "@/features/gate";
 import { DraftProvider } from "@/features/draft";
 import { WorkGoingOn } from "@/features/jobs";
 import { loadWork } from "@/features/jobs/load";
+import { LookingNote } from "@/features/looking";
 import { LineBar } from "@/features/shell/line-bar";
 import { Recheck } from "@/features/shell/recheck";
-import { SuspendedNote } from "@/features/suspensions";
+import { SuspendedNote, SuspendedProvider } from "@/features/suspensions";
 import { loadSuspendedNow } from "@/features/suspensions/load";
 import { loadShell } from "@/features/shell/load";
 
@@ -30,7 +30,9 @@ export default async function DeskLayout({ children }: { readonly children: Reac
           <SuspendedNote suspensions={suspended} />
           {shell.failedTries && <FailedTriesNote {...shell.failedTries} />}
           <main className="relative flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
-            {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}
+            <SuspendedProvider suspensions={suspended}>
+              {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}
+            </SuspendedProvider>
           </main>
           <BenchDock />
         </div>

@@ -71,6 +71,7 @@ export async function claimJob(db: Database, id: string): Promise<JobRow | undef
       startedAt: sql`coalesce(${jobs.startedAt}, clock_timestamp())`,
       beatAt: sql`clock_timestamp()`,
       done: 0,
+      result: null,
     })
     .where(and(eq(jobs.id, id), eq(jobs.state, "waiting")))
     .returning();
@@ -90,7 +91,7 @@ const isOurs = ({ id, tries }: Claim) =>
 export async function beat(
   db: Database,
   claim: Claim,
-  progress: { readonly done: number; readonly total: number | null },
+  progress: { readonly done: number; readonly total: number | null; readonly result?: unknown },
 ): Promise<"go-on" | "cancelled" | "lost"> {
   const [row] = await db
     .update(jobs)
@@ -113,7 +114,7 @@ export async function endJob(
 ): Promise<boolean> {
   const rows = await db
     .update(jobs)
-    .set({ ...end, endedAt: sql`clock_timestamp()` })
+    .set({ result: null, ...end, endedAt: sql`clock_timestamp()` })
     .where(isOurs(claim))
     .returning({ id: jobs.id });
   return rows.length === 1;

@@ -142,38 +142,83 @@ export type OrderChoice =
   | { readonly kind: "last"; readonly count: number }
   | { readonly kind: "between"; readonly from: string; readonly before: string };
 
-/** Orders with their lines and the offer they were charged by, the newest first. */
-export async function chosenOrders(db: Database, choice: OrderChoice, most: number) {
-  const where =
-    choice.kind === "open"
-      ? ne(orders.state, "done")
-      : choice.kind === "between"
-        ? sql`${orders.placedAt} >= ${choice.from} and ${orders.placedAt} < ${choice.before}`
-        : undefined;
-  const limit = choice.kind === "last" ? Math.min(most, choice.count) : most;
-  const rows = await db
-    .select({ order: orders, offer: sql<string | null>`${charges.quote}->>'offer'` })
-    .from(orders)
-    .leftJoin(charges, eq(charges.id, orders.charge))
-    .where(where)
-    .orderBy(desc(orders.placedAt), desc(orders.number))
-    .limit(limit);
-  const lines = new Map<string, OrderLineRow[]>();
-  for (let at = 0; at < rows.length; at += 5000) {
-    const numbers = rows.slice(at, at + 5000).map(({ order }) => order.number);
-    for (const line of await db
+/** Orders that are read at once. */
+const PAGE = 1000;
+
+export interface ChosenOrder {
+  readonly order: OrderRow;
+  readonly lines: readonly OrderLineRow[];
+  /** The offer it was charged by. */
+  readonly offer: string | undefined;
+}
+
+/** Orders with their lines and the offer they were charged by, the newest first, a page at a time. */
+export async function* chosenOrders(
+  db: Database,
+  choice: OrderChoice,
+  most: number,
+): AsyncGenerator<readonly ChosenOrder[]> {
+  let left = mostOf(choice, most);
+  let last: OrderRow | undefined;
+  while (left > 0) {
+    const rows = await db
       .select()
-      .from(orderLines)
-      .where(inArray(orderLines.order, numbers))
-      .orderBy(asc(orderLines.position))) {
-      const own = lines.get(line.order);
-      if (own) own.push(line);
-      else lines.set(line.order, [line]);
-    }
+      .from(orders)
+      .where(
+        and(
+          chosenBy(choice),
+          last && sql`(${orders.placedAt}, ${orders.number}) < (${last.placedAt}, ${last.number})`,
+        ),
+      )
+      .orderBy(desc(orders.placedAt), desc(orders.number))
+      .limit(Math.min(PAGE, left));
+    if (rows.length === 0) return;
+    yield await withLines(db, rows);
+    left -= rows.length;
+    last = rows[rows.length - 1];
   }
-  return rows.map(({ order, offer }) => ({
+}
+
+export async function countChosen(db: Database, choice: OrderChoice, most: number): Promise<number> {
+  return Math.min(mostOf(choice, most), await db.$count(orders, chosenBy(choice)));
+}
+
+function mostOf(choice: OrderChoice, most: number): number {
+  return choice.kind === "last" ? Math.min(most, choice.count) : most;
+}
+
+function chosenBy(choice: OrderChoice): SQL | undefined {
+  if (choice.kind === "open") return ne(orders.state, "done");
+  if (choice.kind === "last") return undefined;
+  return sql`${orders.placedAt} >= ${choice.from} and ${orders.placedAt} < ${choice.before}`;
+}
+
+async function withLines(db: Database, rows: readonly OrderRow[]): Promise<ChosenOrder[]> {
+  const lines = new Map<string, OrderLineRow[]>();
+  const found = await db
+    .select()
+    .from(orderLines)
+    .where(
+      inArray(
+        orderLines.order,
+        rows.map(({ number }) => number),
+      ),
+    )
+    .orderBy(asc(orderLines.position));
+  for (const line of found) {
+    const own = lines.get(line.order);
+    if (own) own.push(line);
+    else lines.set(line.order, [line]);
+  }
+  const applied = rows.flatMap(({ charge }) => charge ?? []);
+  const offers = await db
+    .select({ id: charges.id, offer: sql<string>`${charges.quote}->>'offer'` })
+    .from(charges)
+    .where(inArray(charges.id, applied));
+  const offerOf = new Map(offers.map(({ id, offer }) => [id, offer]));
+  return rows.map((order) => ({
     order,
-    offer: offer ?? undefined,
     lines: lines.get(order.number) ?? [],
+    offer: order.charge === null ? undefined : offerOf.get(order.charge),
   }));
 }

@@ -31,6 +31,8 @@ type EdgesPinned =
 export interface BenchView extends BenchState {
   readonly mayEdit: boolean;
   readonly words: TrialWords;
+  /** The number of the revision that is live. */
+  readonly live: number;
   readonly isOpen: boolean;
   readonly setOpen: (open: boolean) => void;
   /** The trial that is looked at. */
@@ -154,6 +156,7 @@ export function BenchProvider({
       ...state,
       mayEdit,
       words: words ?? { channels: [], country: "", weight: "kg" },
+      live,
       isOpen: opened === "yes",
       setOpen: (open) => keepOpen(open ? "yes" : "no"),
       trial,
@@ -184,6 +187,7 @@ export function BenchProvider({
       state,
       mayEdit,
       words,
+      live,
       opened,
       keepOpen,
       trial,

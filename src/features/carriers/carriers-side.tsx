@@ -5,6 +5,7 @@ import type { Carrier } from "@/core/setup/carrier";
 import type { Service } from "@/core/setup/service";
 import { AddMember } from "@/features/draft";
 import { download } from "@/features/import";
+import { suspendedMark, useSuspended } from "@/features/suspensions";
 import { SideList, type SideEntry } from "@/ui/parts/side-list";
 import { carrierCsv } from "./carrier-csv";
 
@@ -19,6 +20,7 @@ interface Props {
 
 /** Carriers with their services under them. */
 export function CarriersSide({ carriers, services, current, country, currency }: Props) {
+  const suspended = useSuspended();
   const entries = carriers.flatMap((carrier): SideEntry[] => {
     const own = services.filter((service) => service.carrier === carrier.code);
     return [
@@ -26,14 +28,18 @@ export function CarriersSide({ carriers, services, current, country, currency }:
         key: `carrier ${carrier.code}`,
         href: `/carriers/${encodeURIComponent(carrier.code)}`,
         title: <span className="font-semibold">{carrier.name}</span>,
-        mark: carrier.active ? carrier.currency : "off",
+        mark: carrier.active
+          ? (suspendedMark(suspended("carrier", carrier.code)) ?? carrier.currency)
+          : "off",
         faded: !carrier.active,
       },
       ...own.map((service) => ({
         key: `service ${service.code}`,
         href: `/services/${encodeURIComponent(service.code)}`,
         title: <span className="pl-3">{service.name}</span>,
-        mark: <span className="text-soft">{service.active ? service.tier : "off"}</span>,
+        mark: (service.active && suspendedMark(suspended("service", service.code))) || (
+          <span className="text-soft">{service.active ? service.tier : "off"}</span>
+        ),
         faded: !service.active,
       })),
     ];

@@ -10,6 +10,7 @@ import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { usesInDraft } from "./actions";
 import { sent } from "@/features/submit";
+import { RecordSuspended } from "@/features/suspensions";
 import { useDraft } from "./draft-provider";
 import { placeHref } from "./place-link";
 import { RenameForm } from "./rename-form";
@@ -81,6 +82,9 @@ export function MemberHead({ list, member, value, what, about, page, home, child
               member.code
             )}
             {about !== undefined && <> · {about}</>}
+            {list in suspendable && (
+              <RecordSuspended what={suspendable[list as Suspendable]} code={member.code} />
+            )}
           </>
         }
         title={member.name}
@@ -99,6 +103,10 @@ export function MemberHead({ list, member, value, what, about, page, home, child
     </>
   );
 }
+
+/** What of a setup can be suspended, by its list. */
+const suspendable = { origins: "origin", carriers: "carrier", services: "service", offers: "offer" } as const;
+type Suspendable = keyof typeof suspendable;
 
 const MOST_SHOWN = 12;
 const outsideWords = {

@@ -7,8 +7,7 @@ import type { EditAnswer, EditOrigin } from "@/features/draft";
 import type { Answer } from "@/messages/answer";
 import { act, type Call } from "@/server/act";
 import { roles } from "@/server/auth/roles";
-import { done, type Result } from "@/server/result";
-import { lookInto } from "@/server/shown-setup";
+import type { Result } from "@/server/result";
 import { setGateRules, takeBack } from "@/server/services/gate";
 import {
   approveProposal,
@@ -126,20 +125,6 @@ async function edited<I>(
 ): Promise<EditAnswer> {
   const answer = await act(input, { permission: "edit-setup", schema, run });
   if (answer.ok) refresh();
-  return answer;
-}
-
-/** Has this browser's pages show a revision instead of the draft; without a number the draft again. */
-export async function lookAt(input: { number?: number }): Promise<Answer<undefined>> {
-  const answer = await act(input, {
-    permission: "look",
-    schema: z.strictObject({ number: z.int().min(1).exactOptional() }),
-    run: async ({ number }) => {
-      await lookInto(number);
-      return done(undefined);
-    },
-  });
-  refresh();
   return answer;
 }
 

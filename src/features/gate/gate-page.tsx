@@ -9,7 +9,7 @@ import { classNames } from "@/ui/class-names";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { Trouble } from "@/ui/parts/trouble";
-import { approve, dropProposed, takeMemberBack, withdraw } from "./actions";
+import { approve, dropProposed, setRules, takeMemberBack, withdraw } from "./actions";
 import { BackOut } from "./back-out";
 import { ChangeLines } from "./change-lines";
 import type { GateView, ShownFinding, ShownMember, ShownTrial } from "./load";
@@ -31,6 +31,7 @@ export function GatePage({ replay, ...view }: GateView & { readonly replay: Show
             Revisions
           </Link>
         </PageHead>
+        {view.offersClosing && <CloseGate view={view} />}
         {isHeld && (
           <p className="mb-3 border-l-4 border-sign bg-wash px-3 py-1.5">
             Something was backed out, so small edits wait here until the draft is published: the fault in it
@@ -59,6 +60,29 @@ export function GatePage({ replay, ...view }: GateView & { readonly replay: Show
         {view.proposal ? <Proposal view={view} /> : view.mayPublish && !isAtOnce && <PublishForm {...view} />}
         {!view.mayPublish && <p className="text-soft">Publishing is for others: ask one of them.</p>}
       </aside>
+    </div>
+  );
+}
+
+/** Orders are confirmed by what is live: from now on there is something to guard. */
+function CloseGate({ view: { publishers, secondPerson } }: { readonly view: GateView }) {
+  const { busy, trouble, submit } = useSubmit();
+  return (
+    <div className="mb-3 border-l-4 border-sign bg-wash px-3 py-1.5">
+      <p>
+        Orders are confirmed by these prices, and each edit is live as it is typed. With the gate closed edits
+        wait here until they are published together.
+      </p>
+      <p className="mt-1.5">
+        <Button
+          kind="main"
+          disabled={busy}
+          onClick={() => void submit(() => setRules({ publishers, secondPerson, smallEdits: false }))}
+        >
+          Close the gate
+        </Button>
+      </p>
+      <Trouble text={trouble} />
     </div>
   );
 }

@@ -23,6 +23,7 @@ import { draftSetup, type DraftSetup } from "@/server/services/draft-setup";
 import { findingsOf } from "@/server/services/findings";
 import { changersSince, gateRules, gateState, memberKey, type GateState } from "@/server/services/gate";
 import { revisionSetup } from "@/server/services/live-setup";
+import { hasConfirmed } from "@/server/services/orders";
 import { readTrials, trialItems } from "@/server/services/trials";
 
 /** A revision as lists show it; times by the business's clock. */
@@ -103,6 +104,9 @@ export function loadGate() {
       live: live && shownRevision(live, zone),
       waiting: waiting.flatMap((row) => (row ? [shownRevision(row, zone)] : [])),
       isAtOnce: state.isAtOnce,
+      // who confirms orders has something to guard
+      offersClosing: state.isAtOnce && person.role === "admin" && (await hasConfirmed(db)),
+      publishers: state.rules.publishers.filter(isRole),
       isHeld: state.rules.isHeld,
       changes: state.changes,
       members,

@@ -8,7 +8,8 @@ import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { Trouble } from "@/ui/parts/trouble";
-import { bringRevisionBack, lookAt } from "./actions";
+import { lookAt } from "@/features/looking";
+import { bringRevisionBack } from "./actions";
 import { ChangeLines } from "./change-lines";
 import type { loadComparison } from "./load";
 

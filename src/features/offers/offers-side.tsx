@@ -4,6 +4,7 @@ import Link from "next/link";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { figureText, useBench } from "@/features/bench";
 import { AddMember } from "@/features/draft";
+import { suspendedMark, useSuspended } from "@/features/suspensions";
 import { SideList } from "@/ui/parts/side-list";
 import { classNames } from "@/ui/class-names";
 import { newOffer } from "./new-offer";
@@ -21,6 +22,7 @@ interface Props {
 /** Each channel's offers in the order customers see them. */
 export function OffersSide({ channels, offers, current, channel: shown, homeCurrency }: Props) {
   const { trial, row } = useBench();
+  const suspended = useSuspended();
   const figures = new Map(
     row && "offers" in row
       ? row.offers.map((pair) => [pair.offer, withCurrency(figureText(pair.after), row.currency)])
@@ -80,7 +82,7 @@ export function OffersSide({ channels, offers, current, channel: shown, homeCurr
                 key: offer.code,
                 href: `/offers/${encodeURIComponent(offer.code)}`,
                 title: offer.name,
-                mark: offer.active ? undefined : "off",
+                mark: offer.active ? suspendedMark(suspended("offer", offer.code)) : "off",
                 sub: planWords(offer, homeCurrency),
                 figure: trial?.request.channel === group.key ? figures.get(offer.code) : undefined,
                 faded: !offer.active,

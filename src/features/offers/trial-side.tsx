@@ -9,10 +9,11 @@ import { useRunning } from "./use-trial-steps";
 /** The open trial at the side of the offer's page: what each step comes to, what we pay and keep, and what is near. */
 export function TrialSide({ offer }: { readonly offer: Offer }) {
   const running = useRunning(offer.code);
-  const { trial, trials, rows, row, isOpen, offer: looked, choose } = useBench();
+  const { trial, trials, rows, row, isOpen, offer: looked, choose, live } = useBench();
   if (!trial || !row || "problems" in row) return null;
   const pair = row.offers.find((one) => one.offer === offer.code);
   const after = pair?.after;
+  const was = pair?.before && !("withheld" in pair.before) ? pair.before : undefined;
   const having = rows.find(
     (one) => "offers" in one && one.offers.some(({ offer: code }) => code === offer.code),
   );
@@ -52,30 +53,41 @@ export function TrialSide({ offer }: { readonly offer: Offer }) {
           </p>
         ) : (
           <table className="w-full">
-            <tbody className="[&_td:last-child]:text-right [&_td]:border-b [&_td]:border-hairline [&_td]:py-0.5">
+            <thead className="text-xs text-soft">
+              <tr className="[&>th]:font-normal [&>th]:text-right">
+                <td />
+                <th scope="col">draft</th>
+                <th scope="col" className="pl-2">
+                  live, {live}
+                </th>
+              </tr>
+            </thead>
+            <tbody className="[&_td]:border-b [&_td]:border-hairline [&_td]:py-0.5 [&_td+td]:text-right">
               {steps.map(([name, figure], i) =>
                 figure === undefined ? null : (
                   <tr key={i}>
                     <td>{name}</td>
                     <td>{figure}</td>
+                    <td />
                   </tr>
                 ),
               )}
               <tr className="font-semibold">
-                <td>Charge {row.includesTax ? "with tax" : "without tax"}</td>
                 <td>
-                  {after.charge} {row.currency}
+                  Charge {row.includesTax ? "with tax" : "without tax"}, {row.currency}
                 </td>
+                <td>{after.charge}</td>
+                <Live now={after.charge} was={was?.charge} />
               </tr>
               <tr>
                 <td>We pay</td>
                 <td>{after.cost}</td>
+                <Live now={after.cost} was={was?.cost} />
               </tr>
               <tr className={after.margin.startsWith("-") ? "text-loss" : "text-gain"}>
                 <td>We keep, without tax</td>
-                <td className="font-semibold">
-                  {after.margin.startsWith("-") ? after.margin.replace("-", "−") : `+${after.margin}`}
-                </td>
+                <td className="font-semibold">{signedText(after.margin)}</td>
+                <Live now={signedText(after.margin)} was={was && signedText(was.margin)} />
               </tr>
             </tbody>
           </table>
@@ -83,5 +95,16 @@ export function TrialSide({ offer }: { readonly offer: Offer }) {
       </section>
       {!isOpen && looked === offer.code && <NearestEdges isNarrow />}
     </div>
+  );
+}
+
+function signedText(margin: string): string {
+  return margin.startsWith("-") ? margin.replace("-", "−") : `+${margin}`;
+}
+
+/** A figure by what is live. */
+function Live({ now, was }: { readonly now: string; readonly was: string | undefined }) {
+  return (
+    <td className="pl-2 font-normal text-soft">{was === undefined ? "none" : was === now ? "same" : was}</td>
   );
 }

@@ -91,6 +91,7 @@ export function OrderDesk({ view, mayEdit, mayErase }: Props) {
           view={view}
           // a charge that was confirmed is as it was
           draft={state === "done" ? undefined : view.draftSteps[shown.offer]}
+          revision={state === "done" && applied ? applied.revision : view.revision}
           aside={`${shown.name} · revision ${state === "done" && applied ? applied.revision : view.revision}`}
         />
       )}

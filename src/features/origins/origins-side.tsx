@@ -4,6 +4,7 @@ import Link from "next/link";
 import { beginOrigin, type Origin } from "@/core/setup/origin";
 import { AddMember, useDraft } from "@/features/draft";
 import { download } from "@/features/import";
+import { suspendedMark, useSuspended } from "@/features/suspensions";
 import { SideList } from "@/ui/parts/side-list";
 import { originsCsv, type OriginAlias } from "./origin-import";
 
@@ -22,12 +23,13 @@ export function OriginsSide({
   readonly aliases?: readonly OriginAlias[];
 }) {
   const { mayEdit } = useDraft();
+  const suspended = useSuspended();
   const sorted = [...origins].sort((a, b) => a.rank - b.rank || (a.code < b.code ? -1 : 1));
   const entries = sorted.map((origin) => ({
     key: origin.code,
     href: `/origins/${encodeURIComponent(origin.code)}`,
     title: <span className="font-semibold">{origin.name}</span>,
-    mark: origin.active ? undefined : "off",
+    mark: origin.active ? suspendedMark(suspended("origin", origin.code)) : "off",
     sub: `${origin.address.city} ${origin.address.country}, cut-off ${origin.cutOff}`,
     figure: `rank ${origin.rank}`,
     faded: !origin.active,

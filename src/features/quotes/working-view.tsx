@@ -1,6 +1,7 @@
 import Link from "next/link";
 import { stations, type Station, type Step } from "@/core/working/step";
 import { placeHref } from "@/features/draft";
+import { RevisionLink } from "@/features/looking";
 import { stepParts } from "@/messages/step-sentence";
 import { WorkingLine, type WorkingStation } from "@/ui/line/working-line";
 import { planFigure } from "@/core/working/plan-figure";
@@ -14,10 +15,12 @@ interface Props {
   readonly before?: readonly { readonly text: string }[] | undefined;
   /** By the place of a step: what it says by the draft, where that is otherwise. */
   readonly draft?: Readonly<Record<number, string>> | undefined;
+  /** The revision that made the figures: where the draft says otherwise, links open what that revision says. */
+  readonly revision?: number | undefined;
 }
 
 /** How an offer's charge came about: the stations with their figures, the steps as sentences with their sources. */
-export function WorkingView({ offer, view, aside, before, draft }: Props) {
+export function WorkingView({ offer, view, aside, before, draft, revision }: Props) {
   const steps = offer.working ?? [];
   const known = before && new Set(before.map(({ text }) => text));
   const several = offer.shipments.length > 1;
@@ -36,6 +39,7 @@ export function WorkingView({ offer, view, aside, before, draft }: Props) {
             <StepText
               step={step}
               draft={draft?.[index]}
+              revision={revision}
               isNew={known !== undefined && !known.has(step.text)}
               shipment={
                 several && step.shipment !== undefined
@@ -60,11 +64,13 @@ function StepText({
   shipment,
   isNew,
   draft,
+  revision,
 }: {
   readonly step: Step;
   readonly shipment: string | undefined;
   readonly isNew: boolean;
   readonly draft: string | undefined;
+  readonly revision: number | undefined;
 }) {
   const href = step.source === undefined ? undefined : placeHref(step.source);
   const [before, source, after] = stepParts(step);
@@ -79,6 +85,10 @@ function StepText({
       {before}
       {href === undefined || source === "" ? (
         source
+      ) : draft !== undefined && revision !== undefined ? (
+        <RevisionLink revision={revision} href={href}>
+          {source}
+        </RevisionLink>
       ) : (
         <Link href={href} prefetch={false} className="link">
           {source}
@@ -87,7 +97,14 @@ function StepText({
       {after}
       {draft !== undefined && (
         <span className="mt-0.5 block border-l-2 border-dashed border-l-ink pl-2 text-soft">
-          in the draft: {draft}
+          {href === undefined ? (
+            "in the draft"
+          ) : (
+            <RevisionLink revision={undefined} href={href}>
+              in the draft
+            </RevisionLink>
+          )}
+          : {draft}
         </span>
       )}
     </span>

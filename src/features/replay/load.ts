@@ -33,12 +33,13 @@ export interface ShownReplay {
 
 const UUID = /^[0-9a-f-]{36}$/;
 
-/** A replay's page: its progress while it goes on, then what it came to. */
+/** A replay's page: its progress and what it comes to so far while it goes on, then what it came to. */
 export function loadReplay(id: string) {
   return load(async ({ db, now }) => {
     const row = UUID.test(id) ? await jobOf(db, id) : undefined;
     if (row?.kind !== "replay") return undefined;
-    const result = row.state === "done" ? (row.result as ReplayResult) : undefined;
+    const isShown = row.state === "done" || row.state === "running";
+    const result = isShown && row.result !== null ? (row.result as ReplayResult) : undefined;
     return {
       job: shownJob(row, now),
       result: result && (await shown(db, id, result, row.endedAt ?? undefined)),

@@ -34,12 +34,12 @@ export function ReplayPage({ job, result }: Props) {
             Gate
           </Link>
         }
-        title={result ? replayTitle(result) : "Replay of orders"}
+        title={result && !goesOn ? replayTitle(result) : "Replay of orders"}
       >
         {!goesOn && <StartReplay />}
       </PageHead>
       {goesOn && (
-        <div className="sheet max-w-[480px] px-4 py-3">
+        <div className="sheet mb-3 max-w-[480px] px-4 py-3">
           {job.state === "waiting" ? <p>Waits for its turn.</p> : <Progress job={job} />}
           <Button className="mt-2" disabled={busy} onClick={() => void submit(() => stopWork(job.id))}>
             Cancel
@@ -51,7 +51,7 @@ export function ReplayPage({ job, result }: Props) {
       {job.failure !== undefined && <p className="sheet px-4 py-3 text-loss">{job.failure}</p>}
       {result && (
         <>
-          <p className="pb-3">{madeWords(result)}</p>
+          <p className="pb-3">{goesOn ? soFarWords(result) : madeWords(result)}</p>
           <ReplayFigures replay={result} />
         </>
       )}
@@ -61,6 +61,11 @@ export function ReplayPage({ job, result }: Props) {
 
 export function replayTitle({ orders, changed }: ShownReplay): string {
   return changed === 0 ? `None of ${orders} orders changes` : `${changed} of ${orders} orders change`;
+}
+
+/** What it comes to while it goes on. */
+function soFarWords(replay: ShownReplay): string {
+  return `So far: ${replayTitle(replay).toLowerCase()}. Revision ${replay.revision} against the draft.`;
 }
 
 /** What a replay was made from, and whether the draft has moved on. */

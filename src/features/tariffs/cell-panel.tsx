@@ -22,6 +22,8 @@ interface Props {
   /** The rows that are selected, both in. */
   readonly rows: readonly [top: number, bottom: number];
   readonly shipped: readonly Shipped[];
+  /** What is live, and the active cell's rate in it where that is otherwise ("" for none). */
+  readonly live: { readonly revision: number; readonly rate: string | undefined } | undefined;
   readonly children: ReactNode;
 }
 
@@ -30,7 +32,7 @@ const MOST_CURVES = 6;
 const BARS = 24;
 
 /** What the active cell means in a sentence, and the curves of its zone and of the others that are selected. */
-export function CellPanel({ tariff, chart, edition, page, active, rows, shipped, children }: Props) {
+export function CellPanel({ tariff, chart, edition, page, active, rows, shipped, live, children }: Props) {
   const [kind, setKind] = useState<"amount" | "perUnit">("amount");
   const row = edition.rows[active.row];
   const column = columnAt(edition, active.column);
@@ -76,6 +78,12 @@ export function CellPanel({ tariff, chart, edition, page, active, rows, shipped,
       />
       <p className="mt-1" aria-live="polite">
         {cellSentence(tariff, edition, page, active)}
+        {live?.rate !== undefined && (
+          <span className="mt-0.5 block border-l-2 border-dashed border-l-ink pl-2">
+            {live.rate === "" ? "No rate" : `${live.rate} ${tariff.currency}`} in revision {live.revision},
+            which is live.
+          </span>
+        )}
       </p>
       {edition.lowerNextBreak === true && (
         <p className="text-soft">Dotted: what the next break's rate at its edge spares.</p>

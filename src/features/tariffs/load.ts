@@ -13,6 +13,8 @@ import { load } from "@/server/load";
 import { notesOn } from "@/server/services/cell-notes";
 import { lastChanges } from "@/server/services/last-changes";
 import { pastShipments } from "@/server/services/past-shipments";
+import { liveSetup } from "@/server/services/live-setup";
+import { otherCells, type LiveCells } from "./live-cells";
 import type { CellNote } from "./noted-cells";
 import type { Shipped } from "./shipped-panel";
 import type { Against } from "./table-look";
@@ -81,6 +83,16 @@ export function laidAgainst(
   const isNow = inForce(tariff.editions, today) === edition;
   const margins = tableMargins(compiled, tariff, code, isNow ? today : edition.from);
   return { others, against: { code, margins: margins.cells, taxPercent: margins.taxPercent } };
+}
+
+/** Where an edition's cells are otherwise in the revision that is live; edges and zones are compared as figures. */
+export async function liveCells(tariff: string, edition: Edition): Promise<LiveCells | undefined> {
+  const live = await load(({ db }) => liveSetup(db));
+  if (!live) return undefined;
+  const { number: revision, setup } = live;
+  const own = setup.tariffs.find(({ code }) => code === tariff);
+  const old = own?.editions.find(({ label }) => label === edition.label);
+  return old ? { revision, cells: otherCells(compareEditions(old, edition)) } : { revision };
 }
 
 /** The notes on an edition's cells. */

@@ -27,6 +27,8 @@ interface Props {
   readonly margins: readonly CellMargin[] | undefined;
   readonly notices: readonly Notice[];
   readonly noted: (place: Place) => boolean;
+  /** Whether a cell is otherwise in what is live. */
+  readonly changed: (place: Place) => boolean;
   readonly start: Place | undefined;
   readonly onActive: (place: Place) => void;
   readonly onRows: (top: number, bottom: number) => void;
@@ -110,6 +112,7 @@ export function RatesGrid(props: Props) {
         shade={({ row, column }) => shades?.get(`${row} ${column - LEAD}`)}
         aside={beside ? marginAt : undefined}
         noted={props.noted}
+        changed={props.changed}
         overhead={boundaryWords(tariff)}
         onActive={props.onActive}
         onRows={props.onRows}

@@ -4,6 +4,7 @@ import { usePathname, useRouter, useSearchParams } from "next/navigation";
 import type { CellMargin } from "@/core/tariffs/table-margins";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { bandOf, bandPages } from "./band-page";
+import type { LiveCells } from "./live-cells";
 
 /** Another table laid against this one. */
 export interface Against {
@@ -22,10 +23,11 @@ interface Props {
   readonly onShaded: (shaded: boolean) => void;
   readonly against: Against | undefined;
   readonly others: readonly { readonly code: string; readonly name: string }[];
+  readonly live: LiveCells | undefined;
 }
 
 /** How the table is looked at: the band's page, shading, and the other side laid against it. */
-export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, against, others }: Props) {
+export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, against, others, live }: Props) {
   const router = useRouter();
   const path = usePathname();
   const query = useSearchParams();
@@ -83,6 +85,7 @@ export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, aga
           </select>
         </label>
       )}
+      {live && <span className={live.cells?.length === 0 ? "text-soft" : undefined}>{liveWords(live)}</span>}
       {against && (
         <span className="text-soft">
           {against.margins.length === 0
@@ -92,4 +95,11 @@ export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, aga
       )}
     </div>
   );
+}
+
+/** How the table stands to what is live. */
+function liveWords({ revision, cells }: LiveCells): string {
+  if (!cells) return `Not in revision ${revision}, which is live`;
+  if (cells.length === 0) return `As in revision ${revision}, which is live`;
+  return `${cells.length === 1 ? "1 rate differs" : `${cells.length} rates differ`} from revision ${revision}, which is live`;
 }

@@ -12,6 +12,7 @@ import { cellChanges, columnAt, LEAD } from "./cell-edits";
 import { CellPanel } from "./cell-panel";
 import { EditionTabs } from "./edition-tabs";
 import { notesByCell, noteAt, type CellNote } from "./noted-cells";
+import { liveAt, liveByCell, type LiveCells } from "./live-cells";
 import { NotePanel } from "./note-panel";
 import { PinEdges } from "./pin-edges";
 import { RatesGrid } from "./rates-grid";
@@ -37,6 +38,8 @@ interface Props {
   /** The table of the other side it is laid against, and which there are. */
   readonly against: Against | undefined;
   readonly others: readonly { readonly code: string; readonly name: string }[];
+  /** What the table is compared with: the revision that is live. */
+  readonly live: LiveCells | undefined;
 }
 
 /** One freight table: its editions, the grid, what the active cell means, and what it comes to. */
@@ -60,6 +63,9 @@ export function TariffWorkbench(props: Props) {
   const notes = useMemo(() => notesByCell(props.notes), [props.notes]);
   const note = noteAt(notes, tariff.code, edition, page, active);
   const column = columnAt(edition, active.column);
+  const { live } = props;
+  const differing = useMemo(() => liveByCell(live?.cells ?? []), [live]);
+  const liveRate = (place: Place) => liveAt(differing, edition, page, place);
   const onRows = useCallback((top: number, bottom: number) => setRows([top, bottom]), []);
   const shown = useMemo(
     () => (typed ? withEdits(edition, cellChanges(edition, page, [typed], "")) : edition),
@@ -88,6 +94,7 @@ export function TariffWorkbench(props: Props) {
             onShaded={setShaded}
             against={against}
             others={others}
+            live={live}
           />
           <RatesGrid
             key={`${edition.label} ${page}`}
@@ -100,6 +107,7 @@ export function TariffWorkbench(props: Props) {
             margins={against?.margins}
             notices={notices}
             noted={(place) => (noteAt(notes, tariff.code, edition, page, place)?.text ?? "") !== ""}
+            changed={(place) => liveRate(place) !== undefined}
             start={start}
             onActive={setActive}
             onRows={onRows}
@@ -116,6 +124,7 @@ export function TariffWorkbench(props: Props) {
             active={active}
             rows={rows}
             shipped={shipped}
+            live={live && { revision: live.revision, rate: liveRate(active) }}
           >
             {note && <NotePanel key={JSON.stringify(note.cell)} note={note} />}
           </CellPanel>

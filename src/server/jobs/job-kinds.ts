@@ -11,8 +11,8 @@ export interface JobRun<D> {
   readonly by: By;
   /** Aborted when somebody cancels it, or another has taken it up. */
   readonly signal: AbortSignal;
-  /** Tells how far it is, of how much as far as that is known. */
-  readonly progress: (done: number, total?: number) => void;
+  /** Tells how far it is, of how much as far as that is known, and what it comes to so far. */
+  readonly progress: (done: number, total?: number, soFar?: () => unknown) => void;
 }
 
 /** A kind of long work. It may be begun again from the start at any time: what it stores is stored at once, or not at all. */

@@ -115,7 +115,11 @@ test("a replay waits until there is a worker, says how far it is, and keeps what
 test("a worker that is killed in the middle leaves a true picture: another takes the work up, or it is said to have failed", async () => {
   const id = await replay(2500);
   const first = worker();
-  await until(async () => (await jobOf(db, id))?.state === "running");
+  // what it comes to so far is there while it goes on
+  const soFar = (await until(async () => (await jobOf(db, id))?.result)) as ReplayResult;
+  expect(soFar.orders).toBeGreaterThan(0);
+  expect(soFar.orders).toBeLessThan(2500);
+  expect(soFar.totals.channel.reduce((sum, [, { orders: n }]) => sum + n[0], 0)).toBe(soFar.orders);
   await first.kill("SIGKILL");
   expect(await jobOf(db, id)).toMatchObject({ state: "running" });
   const second = worker();

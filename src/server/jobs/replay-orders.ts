@@ -5,7 +5,7 @@ import type { ReplayOrder } from "@/core/replay/replay";
 import { SpreadCounter, type MovedOrder, type Spread } from "@/core/replay/spread";
 import type { Totals } from "@/core/replay/totals";
 import { withFormerCodes } from "@/core/setup/with-former-codes";
-import { chosenOrders } from "@/db/queries/orders";
+import { chosenOrders, countChosen, type ChosenOrder } from "@/db/queries/orders";
 import { codesOfDraft } from "../services/draft-codes";
 import { currentCatalogue, draftSetup } from "../services/draft-setup";
 import { liveSetup } from "../services/live-setup";
@@ -42,47 +42,64 @@ export const replayOrders: JobKind<ReplayData, ReplayResult> = {
     // orders and items name what is live: so must the draft
     const after = withFormerCodes(draft.setup, (await codesOfDraft(db)).renames);
     if (!after.ok) throw new JobFailure("draft-unreadable");
-    const chosen = await chosenOrders(db, choice, MOST_REPLAYED);
-    progress(0, chosen.length);
+    const total = await countChosen(db, choice, MOST_REPLAYED);
+    progress(0, total);
+    const numbers: string[] = [];
     const spread = new SpreadCounter();
     let changed = 0;
+    const told = (orders: number, totals: Totals): ReplayResult => ({
+      revision: live.number,
+      stamp: draft.stamp,
+      currency: live.setup.business.homeCurrency,
+      orders,
+      changed,
+      totals,
+      ...spreadOf(spread, numbers),
+    });
     const outcome = await replayInThreads({
       before: live.setup,
       after: after.value,
       items: (await currentCatalogue(db)).items,
       now: by.now.toISOString(),
-      orders: chosen.map(({ order, lines, offer }): ReplayOrder => {
-        const request = orderRequest({ order, lines });
-        return offer === undefined ? { request } : { request, offer };
-      }),
+      orders: requests(chosenOrders(db, choice, MOST_REPLAYED), numbers),
       workerFile: workerFile(),
       threads: Math.max(1, Math.min(4, availableParallelism())),
       signal,
-      onPart: (rated, notable) => {
+      onPart: (rated, notable, totals) => {
         for (const one of notable) spread.add(one);
         changed += notable.length;
-        progress(rated, chosen.length);
+        progress(rated, total, () => told(rated, totals()));
       },
     });
     if (!outcome.ok) throw new JobFailure("cancelled" in outcome ? "cancelled" : "draft-unreadable");
-    const { worst, best, ...steps } = spread.spread;
-    const numbered = ({ index, ...moved }: MovedOrder): NumberedMove => ({
-      ...moved,
-      number: chosen[index]?.order.number ?? "",
-    });
-    return {
-      revision: live.number,
-      stamp: draft.stamp,
-      currency: live.setup.business.homeCurrency,
-      orders: outcome.rated,
-      changed,
-      totals: outcome.totals,
-      spread: steps,
-      worst: worst.map(numbered),
-      best: best.map(numbered),
-    };
+    return told(outcome.rated, outcome.totals);
   },
 };
+
+/** What orders ask, as they are read; `numbers` is told of them in their order. */
+async function* requests(
+  pages: AsyncIterable<readonly ChosenOrder[]>,
+  numbers: string[],
+): AsyncGenerator<ReplayOrder> {
+  for await (const page of pages)
+    for (const { order, lines, offer } of page) {
+      numbers.push(order.number);
+      const request = orderRequest({ order, lines });
+      yield offer === undefined ? { request } : { request, offer };
+    }
+}
+
+function spreadOf(
+  counter: SpreadCounter,
+  numbers: readonly string[],
+): Pick<ReplayResult, "spread" | "worst" | "best"> {
+  const { worst, best, ...spread } = counter.spread;
+  const numbered = ({ index, ...moved }: MovedOrder): NumberedMove => ({
+    ...moved,
+    number: numbers[index] ?? "",
+  });
+  return { spread, worst: worst.map(numbered), best: best.map(numbered) };
+}
 
 /** The bundled thread: beside the process's own bundle. */
 function workerFile(): string {

@@ -5,7 +5,7 @@ import type { Problem } from "@/core/setup/problem";
 import type { ReplayAnswer, ReplayTask, ReplayThreadData } from "@/core/replay/thread";
 
 export interface ReplayOptions extends ReplayThreadData {
-  readonly orders: Iterable<ReplayOrder>;
+  readonly orders: Iterable<ReplayOrder> | AsyncIterable<ReplayOrder>;
   /** The bundled thread. */
   readonly workerFile: string;
   readonly threads: number;
@@ -22,6 +22,9 @@ export type ReplayOutcome =
 
 /** Orders sent to a thread at once: enough to outweigh the crossing, few enough to stop soon. */
 const PART = 500;
+/** The first parts are small, so that there is something to be told soon. */
+const FIRST_PART = 50;
+const FIRST_PARTS = 4;
 
 /**
  * Rates orders under two setups in worker threads. Parts are told of in the order of the list, however the threads finish;
@@ -58,7 +61,7 @@ export async function replayInThreads(options: ReplayOptions): Promise<ReplayOut
     return undefined;
   };
   try {
-    for (const task of parts(options.orders)) {
+    for await (const task of parts(options.orders)) {
       if (signal?.aborted) return { ok: false, cancelled: true };
       const answer = pool.run(task) as Promise<ReplayAnswer>;
       // a part that is given up before its turn must not count as unhandled
@@ -81,12 +84,12 @@ export async function replayInThreads(options: ReplayOptions): Promise<ReplayOut
   }
 }
 
-function* parts(orders: Iterable<ReplayOrder>): Generator<ReplayTask> {
+async function* parts(orders: ReplayOptions["orders"]): AsyncGenerator<ReplayTask> {
   let part: ReplayOrder[] = [];
   let first = 0;
-  for (const order of orders) {
+  for await (const order of orders) {
     part.push(order);
-    if (part.length < PART) continue;
+    if (part.length < (first < FIRST_PART * FIRST_PARTS ? FIRST_PART : PART)) continue;
     yield { first, orders: part };
     first += part.length;
     part = [];

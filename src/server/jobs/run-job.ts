@@ -1,7 +1,7 @@
 import type { PooledDatabase } from "@/db/connect";
 import { beat, claimJob, endJob, type Claim, type JobRow } from "@/db/queries/jobs";
 import { logFailure } from "../log";
-import { JobFailure } from "./job-kinds";
+import { JobFailure, type JobRun } from "./job-kinds";
 import { kindOf } from "./kinds";
 
 /** How often whoever does a job says that it is alive, and hears whether it is to go on. */
@@ -19,22 +19,28 @@ export async function runJob(db: PooledDatabase, id: string, stop?: AbortSignal)
   const state = {
     done: 0,
     total: null as number | null,
+    soFar: undefined as (() => unknown) | undefined,
     verdict: "go-on" as Awaited<ReturnType<typeof beat>>,
   };
-  const heart = setInterval(() => {
-    void beat(db, claim, { done: state.done, total: state.total })
+  const tell = () => {
+    const { done, total, soFar } = state;
+    void beat(db, claim, { done, total, ...(soFar ? { result: soFar() } : {}) })
       .then((verdict) => {
         state.verdict = verdict;
         if (verdict !== "go-on") abort.abort();
       })
       // the database is away for a moment: whether to go on is heard at the next beat
       .catch((error: unknown) => logFailure("a job could not tell that it is alive", error));
-  }, BEAT_MS);
+  };
+  const heart = setInterval(tell, BEAT_MS);
   const onStop = () => abort.abort();
   stop?.addEventListener("abort", onStop);
   try {
-    const end = await ending(db, row, abort.signal, (done, total) => {
+    const end = await ending(db, row, abort.signal, (done, total, soFar) => {
       state.done = done;
+      const isFirst = soFar !== undefined && state.soFar === undefined;
+      state.soFar = soFar ?? state.soFar;
+      if (isFirst) tell();
       state.total = total ?? state.total;
     });
     clearInterval(heart);
@@ -54,7 +60,7 @@ async function ending(
   db: PooledDatabase,
   { kind: name, data, who, whoId }: JobRow,
   signal: AbortSignal,
-  progress: (done: number, total?: number) => void,
+  progress: JobRun<unknown>["progress"],
 ): Promise<Ending> {
   const kind = kindOf(name);
   const read = kind?.data.safeParse(data);

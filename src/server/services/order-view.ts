@@ -15,6 +15,7 @@ import { done, failed, type Result } from "../result";
 import { appliedOffer, appliedTo, isStillSo } from "./applied-offer";
 import { draftSetup, type DraftSetup } from "./draft-setup";
 import { draftSteps, type DraftSteps } from "./draft-steps";
+import { waitingChanges } from "./gate";
 import { liveSetup, type Revision } from "./live-setup";
 import { basisOf, orderRequest } from "./order-request";
 import { openState, type OrderState } from "./order-state";
@@ -85,7 +86,10 @@ export async function viewOrder(db: PooledDatabase, number: string, now: Date): 
     currentSuspensions(db),
     draftSetup(db),
   ]);
-  return done(buildView(stored, current, { items, history, suspensions, draft }, now));
+  // where nothing waits at the gate the draft says the same
+  const waits = draft && (await waitingChanges(db, draft, current.number)).length > 0;
+  const beside = { items, history, suspensions, draft: waits ? draft : undefined };
+  return done(buildView(stored, current, beside, now));
 }
 
 /** What an order's page needs beside the order and the revision. */
@@ -93,6 +97,7 @@ interface Beside {
   readonly items: readonly Item[];
   readonly history: OrderView["history"];
   readonly suspensions: CompiledSuspensions;
+  /** Where it differs from the revision. */
   readonly draft: DraftSetup | undefined;
 }
 

@@ -6,6 +6,7 @@ import { note, type By } from "@/db/queries/activity";
 import { readItems } from "@/db/queries/items";
 import {
   insertCharge,
+  listOrders,
   readOrder,
   updateOrder,
   updateQuantity,
@@ -50,6 +51,11 @@ interface OrderChange {
   readonly what: string;
   readonly from: unknown;
   readonly to: unknown;
+}
+
+/** Whether any order was ever confirmed. */
+export async function hasConfirmed(db: Database): Promise<boolean> {
+  return (await listOrders(db, { state: "done" }, 1)).length > 0;
 }
 
 /** Loads the order, lets `change` write, and stores where the order stands afterwards. All or nothing. */

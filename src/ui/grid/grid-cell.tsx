@@ -24,6 +24,8 @@ export interface CellLook {
   readonly aside?: ((place: Place) => CellAside | undefined) | undefined;
   /** Whether a note hangs on a cell. */
   readonly noted?: (place: Place) => boolean;
+  /** Whether a cell differs from what the grid is compared with. */
+  readonly changed?: (place: Place) => boolean;
 }
 
 interface CellProps {
@@ -101,6 +103,13 @@ export function Cell({ id, place, column, skipped, left, grid, look, onDone }: C
         <span
           aria-hidden
           className="absolute top-0 right-0 border-t-8 border-l-8 border-t-sign border-l-transparent"
+        />
+      )}
+      {look.changed?.(place) && (
+        <span
+          role="img"
+          aria-label="changed"
+          className="absolute inset-x-1 bottom-0.5 border-b-2 border-dashed border-edge"
         />
       )}
       {look.noted?.(place) && (

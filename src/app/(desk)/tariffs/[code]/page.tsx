@@ -8,6 +8,7 @@ import {
   editionShown,
   daysLeft,
   laidAgainst,
+  liveCells,
   notesOfEdition,
   shippedBy,
 } from "@/features/tariffs/load";
@@ -46,9 +47,10 @@ export default async function TariffPage({ params, searchParams }: Props) {
           column: LEAD + Math.min(column ?? 0, edition.breaks.length - 1),
         };
   const rated = compiled?.ok ? compiled.value : undefined;
-  const [notes, shipped] = await Promise.all([
+  const [notes, shipped, live] = await Promise.all([
     notesOfEdition(code, edition.label),
     shippedBy(setup, rated, tariff),
+    liveCells(code, edition),
   ]);
   const laid = rated
     ? laidAgainst(rated, tariff, edition, query.against, today)
@@ -70,6 +72,7 @@ export default async function TariffPage({ params, searchParams }: Props) {
       shipped={shipped}
       against={laid.against}
       others={laid.others}
+      live={live}
       carrierName={carrierOf(setup, tariff)}
     />
   );

@@ -1,0 +1,3 @@
+export { lookAt } from "./actions";
+export { LookingNote } from "./looking-note";
+export { RevisionLink } from "./revision-link";
