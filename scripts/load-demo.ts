@@ -5,31 +5,37 @@ import { randomUUID, createHash } from "node:crypto";
 import { applyChanges } from "@/core/setup/change";
 import type { Change } from "@/core/setup/inverse";
 import { scopes } from "@/contracts/scopes";
-import { compileSetup, type CompiledSetup } from "@/core/quote/compiled-setup";
-import type { ItemLookup } from "@/core/quote/read-lines";
+import { compileSetup } from "@/core/quote/compiled-setup";
 import { items as itemsSchema } from "@/core/setup/item";
 import { parseSetup, parseWith, type Parsed } from "@/core/setup/parse-setup";
 import type { Database, PooledDatabase } from "@/db/connect";
 import { readStamps, writeSetup } from "@/db/queries/setup";
 import { writeItems } from "@/db/queries/items";
-import { insertOrders } from "@/db/queries/orders";
-import { account, apiKeys, carrierAccounts, charges, orderLines, orders, trials, user } from "@/db/schema";
-import { and, eq, sql } from "drizzle-orm";
-import { basisOf, orderRequest } from "@/server/services/order-request";
+import { insertOrders, readOrder } from "@/db/queries/orders";
+import { account, apiKeys, carrierAccounts, trials, user } from "@/db/schema";
+import { eq, sql } from "drizzle-orm";
+import { changeOrderIn } from "@/server/orders/change-order";
+import { chargeIn } from "@/server/orders/charge-order";
+import { rewriteIn } from "@/server/orders/edit-order";
+import { factsOf, rateOrder } from "@/server/orders/rate-order";
+import { settleOrder } from "@/server/orders/settle-order";
+import { putDeskRule } from "@/db/queries/desk-rules";
+import type { Revision } from "@/server/services/live-setup";
 import { editSetup } from "@/server/services/edit-setup";
 import { openGate } from "@/server/services/publication";
-import { openState } from "@/server/services/order-state";
 import { compileItem } from "@/core/parcels/compiled-item";
-import { quote } from "@/core/quote/quote-order";
-import { appendRows } from "@/db/queries/bulk";
-import { shipments } from "@/db/schema";
-import { shipmentRows } from "@/server/services/shipments";
 import { trial, type Trial } from "@/core/bench/trial";
 import type { DemoOrder } from "../demo/parts/orders";
-import { blankOrder, orderRows } from "./demo-order";
+import { demoRows } from "./demo-order";
 import { loadReplay } from "./load-replay";
 import { loadPastOrders } from "./load-past-orders";
 import { root } from "./machine/paths";
+
+/** How the demo's channels are charged many at once, and what one order may lose. */
+const demoRules = [
+  { channel: "web", take: "cheapest", mostLoss: "1.00" },
+  { channel: "dealers", take: "margin", mostLoss: "5.00" },
+] as const;
 
 export interface DemoPerson {
   readonly name: string;
@@ -116,8 +122,10 @@ export async function loadDemo(db: PooledDatabase, now: Date): Promise<void> {
     await tx.execute(sql`set local idle_in_transaction_session_timeout = 0`);
     await writeItems(tx, items);
     const list = demoFile("nettle-and-comb.orders.json") as DemoOrder[];
-    await insertOrders(tx, list.map(orderRows));
-    for (const order of list) await settleDemoOrder(tx, order, compiled, (sku) => catalogue.get(sku), now);
+    await insertOrders(tx, list.map(demoRows));
+    for (const rule of demoRules) await putDeskRule(tx, rule);
+    const live = { number: 1, setup, compiled };
+    for (const order of list) await settleDemoOrder(tx, order, live, now);
     await loadPastOrders(tx, items, compiled, (sku) => catalogue.get(sku), now);
     await loadPeople(tx, demoPeople);
     await loadTrials(tx, now);
@@ -148,47 +156,38 @@ async function loadTrials(tx: Database, now: Date): Promise<void> {
 }
 
 /** Rates an order as the desk would, and applies a charge where the demo says so. */
-async function settleDemoOrder(
-  tx: Database,
-  demo: DemoOrder,
-  compiled: CompiledSetup,
-  items: ItemLookup,
-  now: Date,
-): Promise<void> {
-  const { order, lines } = orderRows(demo);
-  const stored = {
-    order: { ...blankOrder, ...order },
-    lines: lines.map((line) => ({ discount: null, taxPercent: null, origin: null, ...line })),
-  };
-  const request = orderRequest(stored);
-  const rated = sure(quote(compiled, { ...request, working: true }, { items, now: now.toISOString() }));
-  const offer = demo.apply && rated.offers[rated.offers.length - 1];
-  let charge: string | null = null;
-  if (offer) {
-    const [row] = await tx
-      .insert(charges)
-      .values({
-        order: demo.number,
-        appliedAt: demo.placedAt,
-        appliedBy: "Maarja Kask",
-        basis: basisOf(request),
-        revision: 1,
-        currency: rated.currency,
-        quote: offer,
-      })
-      .returning({ id: charges.id });
-    charge = row?.id ?? null;
-    if (row)
-      await appendRows(tx, shipments, shipmentRows({ charge: row.id, order: demo.number }, offer, items));
+async function settleDemoOrder(tx: Database, demo: DemoOrder, live: Revision, now: Date): Promise<void> {
+  const { number, apply, placedAt } = demo;
+  const command = { number, by: { who: maarja, now: new Date(placedAt) } };
+  const stored = apply && (await readOrder(tx, number));
+  const rated = stored && rateOrder(stored, live, await factsOf(tx, stored), now).rated;
+  const offers = rated?.ok ? rated.value.offers : [];
+  const offer = offers[offers.length - 1];
+  if (apply && offer) {
+    sureDone(
+      await changeOrderIn(tx, live, command, (_, situation) =>
+        chargeIn(tx, situation, command.by, offer.offer),
+      ),
+    );
+    const { then } = apply;
+    if (then)
+      sureDone(
+        await changeOrderIn(tx, live, command, (_, situation) =>
+          rewriteIn(tx, situation, (before) => {
+            const line = before.lines[then.position];
+            return (
+              line && {
+                ...before,
+                lines: before.lines.with(then.position, { ...line, quantity: then.quantity }),
+              }
+            );
+          }),
+        ),
+      );
   }
-  const later = offer && demo.apply?.then;
-  if (later)
-    await tx
-      .update(orderLines)
-      .set({ quantity: later.quantity })
-      .where(and(eq(orderLines.order, demo.number), eq(orderLines.position, later.position)));
-  const state = later
-    ? "out-of-date"
-    : openState(offer && { basis: basisOf(request), offer }, basisOf(request), rated);
-  await tx.update(orders).set({ state, charge }).where(eq(orders.number, demo.number));
+  await settleOrder(tx, number, live, now);
+}
+
+function sureDone(result: { readonly ok: boolean }): void {
+  if (!result.ok) throw new Error(`the demo can't be loaded: ${JSON.stringify(result)}`);
 }

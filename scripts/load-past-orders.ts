@@ -6,10 +6,11 @@ import type { Item } from "@/core/setup/item";
 import type { Database } from "@/db/connect";
 import { appendRows } from "@/db/queries/bulk";
 import { charges, orderLines, orders, shipments } from "@/db/schema";
-import { basisOf, orderRequest } from "@/server/services/order-request";
-import { shipmentRows } from "@/server/services/shipments";
+import { basisOf, orderRequest } from "@/server/orders/order-request";
+import { chargeFields } from "@/server/orders/charge-fields";
+import { shipmentRows } from "@/server/orders/shipments";
 import { makePastOrders, type DemoOrder } from "../demo/parts/orders";
-import { blankOrder, orderRows } from "./demo-order";
+import { demoRows } from "./demo-order";
 
 /**
  * The last twelve months of the demo: each order rated on its own day, the offer its customer took applied, and done. Orders
@@ -54,11 +55,7 @@ export async function loadPastOrders(
 
 /** A past order with its charge and what that expects to be shipped; `undefined` when nothing can be offered for it. */
 function rowsOf(demo: DemoOrder, compiled: CompiledSetup, lookup: ItemLookup, now: Date) {
-  const { order, lines } = orderRows(demo);
-  const stored = {
-    order: { ...blankOrder, ...order },
-    lines: lines.map((line) => ({ discount: null, taxPercent: null, origin: null, ...line })),
-  };
+  const stored = demoRows(demo);
   const request = orderRequest(stored);
   const rated = quote(compiled, { ...request, working: true }, { items: lookup, now: now.toISOString() });
   if (!rated.ok) return undefined;
@@ -70,7 +67,13 @@ function rowsOf(demo: DemoOrder, compiled: CompiledSetup, lookup: ItemLookup, no
   if (!offer) return undefined;
   const charge = randomUUID();
   return {
-    order: { ...stored.order, state: "done", charge },
+    order: {
+      ...stored.order,
+      state: "handed-over",
+      staleAt: null,
+      charge,
+      ...chargeFields(offer),
+    },
     lines: stored.lines,
     charge: {
       id: charge,

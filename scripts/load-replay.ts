@@ -9,7 +9,7 @@ import { insertJob } from "@/db/queries/jobs";
 import { chosenOrders, type ChosenOrder } from "@/db/queries/orders";
 import { readStamps } from "@/db/queries/setup";
 import type { ReplayResult } from "@/server/jobs/replay-orders";
-import { orderRequest } from "@/server/services/order-request";
+import { orderRequest } from "@/server/orders/order-request";
 
 /** Its number: the same in each demo. */
 const DEMO_REPLAY = "5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10";

@@ -11,6 +11,9 @@ export interface DemoOrder {
   readonly country: string;
   readonly poBox?: boolean;
   readonly cashOnDelivery?: boolean;
+  readonly coupon?: string;
+  /** The offer the buyer chose, and what they were charged for it with tax. */
+  readonly wish?: { readonly offer: string; readonly gross: string };
   readonly lines: readonly {
     readonly sku: string;
     readonly quantity: number;

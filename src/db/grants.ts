@@ -24,5 +24,6 @@ export async function grantToApp(client: Client): Promise<void> {
   await client.query(
     `grant select, insert, update, delete on all tables in schema ${QUEUE_SCHEMA} to ${APP_ROLE}`,
   );
+  await client.query(`grant usage on sequence order_numbers to ${APP_ROLE}`);
   await client.query(`grant execute on function forget_in_activity(text) to ${APP_ROLE}`);
 }

@@ -21,7 +21,7 @@ test.describe("an administrator", () => {
     );
     await expect(page.getByRole("heading", { level: 1, name: /^Erased customer/ })).toBeVisible();
     await expect(page.getByRole("button", { name: "Erase customer" })).toHaveCount(0);
-    await page.goto(`/orders?queue=done&find=${encodeURIComponent(name)}`);
+    await page.goto(`/orders?queue=handed-over&find=${encodeURIComponent(name)}`);
     await expect(
       page
         .getByRole("navigation", { name: /orders/i })
@@ -57,7 +57,7 @@ test.describe("an administrator", () => {
 });
 
 test("whoever is no administrator erases nobody", async ({ page }) => {
-  await page.goto("/orders?queue=done");
+  await page.goto("/orders?queue=handed-over");
   await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
   await expect(page.getByRole("button", { name: "Erase customer" })).toHaveCount(0);
 });

@@ -105,7 +105,13 @@ for (const [who, headers] of strangers)
     expect(pages.length).toBeGreaterThan(30);
     const asked = [
       ...pages,
-      ...["/orders?find=a", "/orders?queue=done", "/activity?about=a", "/activity/export?about=a", "/bench"],
+      ...[
+        "/orders?find=a",
+        "/orders?queue=handed-over",
+        "/activity?about=a",
+        "/activity/export?about=a",
+        "/bench",
+      ],
       "/offers/try?goods=1+SMOKER&country=SE",
     ];
     for (const path of asked) {

@@ -63,10 +63,10 @@ test("a cell changes a charge; the charge is applied, goes out of date, is rated
     await orders.state("Ready");
     await expect(orders.totals).toContainText(now.net);
     await page.getByRole("button", { name: "Confirm order" }).click();
-    await orders.state("Done");
+    await orders.state("Confirmed");
     await expect(orders.pieces).not.toBeEditable();
     await page.reload();
-    await orders.state("Done");
+    await orders.state("Confirmed");
   });
 });
 
@@ -95,7 +95,7 @@ test("the same by keys alone", async ({ page }) => {
   await orders.state("Ready");
   await page.getByRole("button", { name: "Confirm order" }).focus();
   await page.keyboard.press("Enter");
-  await orders.state("Done");
+  await orders.state("Confirmed");
 });
 
 test("a withheld offer names its reason, and the link opens the field that withholds it", async ({

@@ -8,7 +8,7 @@ const quantity = z.int().min(1).max(1e9);
 /** Where pieces of a line are to leave from; of one origin named twice the pieces are added. */
 const pinned = z.strictObject({ origin: code, quantity });
 
-const line = z
+export const requestLine = z
   .strictObject({
     sku,
     quantity,
@@ -56,10 +56,10 @@ export const quoteRequestSchema = z.strictObject({
   cashOnDelivery: z.boolean().exactOptional(),
   cashOnDeliveryAmount: nonNegative.exactOptional(),
   signature: z.boolean().exactOptional(),
-  lines: z.array(line).min(1).max(10_000),
+  lines: z.array(requestLine).min(1).max(10_000),
   offers: z.array(code).max(5000).exactOptional(),
   working: z.boolean().exactOptional(),
 });
 
 export type QuoteRequest = z.infer<typeof quoteRequestSchema>;
-export type RequestLine = z.infer<typeof line>;
+export type RequestLine = z.infer<typeof requestLine>;

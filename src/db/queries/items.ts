@@ -1,4 +1,5 @@
-import { and, asc, eq, inArray, max, ne, sql } from "drizzle-orm";
+import { and, asc, eq, inArray, max, sql } from "drizzle-orm";
+import { openStates } from "@/core/orders/order-state";
 import type { Item } from "@/core/setup/item";
 import type { Database } from "../connect";
 import { fromRow, type Row } from "../mappers/rows";
@@ -60,7 +61,7 @@ export function openOrdersWith(
       .select({ sku: orderLines.sku, orders: sql<number>`count(distinct ${orderLines.order})::int` })
       .from(orderLines)
       .innerJoin(orders, eq(orders.number, orderLines.order))
-      .where(and(inArray(orderLines.sku, part), ne(orders.state, "done")))
+      .where(and(inArray(orderLines.sku, part), inArray(orders.state, [...openStates])))
       .groupBy(orderLines.sku)
       .orderBy(orderLines.sku),
   );

@@ -1,6 +1,8 @@
-import { and, asc, desc, eq, ilike, inArray, ne, or, sql, type SQL } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, sql, type SQL } from "drizzle-orm";
+import { openStates } from "@/core/orders/order-state";
 import type { Database } from "../connect";
 import { charges, orderLines, orders } from "../schema/orders";
+import { appendRows } from "./bulk";
 
 export type OrderRow = typeof orders.$inferSelect;
 export type OrderLineRow = typeof orderLines.$inferSelect;
@@ -26,56 +28,6 @@ export async function readOrder(db: Database, number: string): Promise<StoredOrd
   return { order, lines, charge };
 }
 
-export interface OrderFilter {
-  readonly state?: string;
-  /** Whether those that are done are left out. */
-  readonly open?: boolean;
-  /** Part of a number, a name, a town or a postcode. */
-  readonly search?: string;
-}
-
-/** Orders by when they were placed, the newest first, then by number. */
-export async function listOrders(db: Database, filter: OrderFilter, limit: number) {
-  const conditions: (SQL | undefined)[] = [];
-  if (filter.state !== undefined) conditions.push(eq(orders.state, filter.state));
-  if (filter.open) conditions.push(ne(orders.state, "done"));
-  if (filter.search) {
-    const pattern = `%${filter.search.replace(/[\\%_]/g, "\\$&")}%`;
-    conditions.push(
-      or(
-        ilike(orders.number, pattern),
-        ilike(orders.customerName, pattern),
-        ilike(orders.city, pattern),
-        ilike(orders.postcode, pattern),
-      ),
-    );
-  }
-  const goods = sql<string>`(select coalesce(sum(l.unit_price * l.quantity - coalesce(l.discount, 0)), 0)::numeric(30, 2)::text from order_lines l where l.order_number = ${orders.number})`;
-  return db
-    .select({
-      number: orders.number,
-      state: orders.state,
-      channel: orders.channel,
-      placedAt: orders.placedAt,
-      customerName: orders.customerName,
-      city: orders.city,
-      country: orders.country,
-      goods,
-    })
-    .from(orders)
-    .where(and(...conditions))
-    .orderBy(desc(orders.placedAt), desc(orders.number))
-    .limit(limit);
-}
-
-export async function countByState(db: Database): Promise<Record<string, number>> {
-  const rows = await db
-    .select({ state: orders.state, n: sql<number>`count(*)::int` })
-    .from(orders)
-    .groupBy(orders.state);
-  return Object.fromEntries(rows.map((row) => [row.state, row.n]));
-}
-
 /** Changes an order that still has the version; false when somebody else was first. */
 export async function updateOrder(
   tx: Database,
@@ -91,18 +43,62 @@ export async function updateOrder(
   return changed.length === 1;
 }
 
-export async function updateQuantity(
+/** Puts other lines in the place of an order's. */
+export async function replaceLines(
   tx: Database,
   number: string,
-  position: number,
-  quantity: number,
-): Promise<boolean> {
-  const changed = await tx
-    .update(orderLines)
-    .set({ quantity })
-    .where(and(eq(orderLines.order, number), eq(orderLines.position, position)))
-    .returning({ position: orderLines.position });
-  return changed.length === 1;
+  lines: readonly (typeof orderLines.$inferInsert)[],
+): Promise<void> {
+  await tx.delete(orderLines).where(eq(orderLines.order, number));
+  await appendRows(tx, orderLines, lines);
+}
+
+/** Orders that have to be worked out anew, those that wait longest first. */
+export async function staleOrders(db: Database, most: number): Promise<string[]> {
+  const rows = await db
+    .select({ number: orders.number })
+    .from(orders)
+    .where(isNotNull(orders.staleAt))
+    .orderBy(asc(orders.staleAt), asc(orders.number))
+    .limit(most);
+  return rows.map(({ number }) => number);
+}
+
+/** Marks open orders that hold one of these items: where they stand may have changed. */
+export async function markStaleWith(tx: Database, skus: readonly string[], at: string): Promise<void> {
+  const holding = tx
+    .select({ number: orderLines.order })
+    .from(orderLines)
+    .where(inArray(orderLines.sku, [...skus]));
+  await tx
+    .update(orders)
+    .set({ staleAt: at })
+    .where(and(inArray(orders.state, [...openStates]), inArray(orders.number, holding)));
+}
+
+/** What is known of orders by their numbers. */
+export async function knownOrders(
+  db: Database,
+  numbers: readonly string[],
+): Promise<Map<string, Pick<OrderRow, "number" | "version" | "received" | "state">>> {
+  const rows = await db
+    .select({
+      number: orders.number,
+      version: orders.version,
+      received: orders.received,
+      state: orders.state,
+    })
+    .from(orders)
+    .where(inArray(orders.number, [...numbers]));
+  return new Map(rows.map((row) => [row.number, row]));
+}
+
+/** Numbers for orders that came without one. */
+export async function newNumbers(db: Database, count: number): Promise<string[]> {
+  const { rows } = await db.execute<{ n: string }>(
+    sql`select nextval('order_numbers')::text as n from generate_series(1, ${count})`,
+  );
+  return rows.map(({ n }) => n);
 }
 
 export async function insertCharge(tx: Database, values: typeof charges.$inferInsert): Promise<string> {
@@ -115,23 +111,35 @@ export async function insertOrders(
   db: Database,
   list: readonly { order: typeof orders.$inferInsert; lines: readonly (typeof orderLines.$inferInsert)[] }[],
 ): Promise<void> {
-  for (let at = 0; at < list.length; at += 500) {
-    const part = list.slice(at, at + 500);
-    await db.insert(orders).values(part.map((entry) => entry.order));
-    await db.insert(orderLines).values(part.flatMap((entry) => entry.lines));
-  }
+  await appendRows(
+    db,
+    orders,
+    list.map(({ order }) => order),
+  );
+  await appendRows(
+    db,
+    orderLines,
+    list.flatMap(({ lines }) => lines),
+  );
 }
 
-/** Where an order stands, while it is still as it was read and not done; false when somebody was faster. */
+/** Where an order stands, while it is still as it was read and open; false when somebody was faster. */
 export async function settleState(
   db: Database,
-  { number, version }: Pick<OrderRow, "number" | "version">,
-  state: string,
+  { number, version, staleAt }: Pick<OrderRow, "number" | "version" | "staleAt">,
+  { state, look }: { readonly state: string; readonly look: readonly string[] },
 ): Promise<boolean> {
   const changed = await db
     .update(orders)
-    .set({ state })
-    .where(and(eq(orders.number, number), eq(orders.version, version), ne(orders.state, "done")))
+    .set({
+      state,
+      look: [...look],
+      // what changed meanwhile is worked out once more
+      staleAt: sql`case when ${orders.staleAt} is not distinct from ${staleAt}::timestamptz then null else ${orders.staleAt} end`,
+    })
+    .where(
+      and(eq(orders.number, number), eq(orders.version, version), inArray(orders.state, [...openStates])),
+    )
     .returning({ number: orders.number });
   return changed.length === 1;
 }
@@ -188,7 +196,7 @@ function mostOf(choice: OrderChoice, most: number): number {
 }
 
 function chosenBy(choice: OrderChoice): SQL | undefined {
-  if (choice.kind === "open") return ne(orders.state, "done");
+  if (choice.kind === "open") return inArray(orders.state, [...openStates]);
   if (choice.kind === "last") return undefined;
   return sql`${orders.placedAt} >= ${choice.from} and ${orders.placedAt} < ${choice.before}`;
 }

@@ -1,3 +1,4 @@
+import { sql } from "drizzle-orm";
 import {
   boolean,
   index,
@@ -28,7 +29,9 @@ export const items = pgTable("items", {
   stock: jsonb(),
 });
 
-/** Where an order stands: what a coordinator has to do with it next. */
+const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "string" });
+
+/** Orders: what they hold, where they stand, and beside it what lists sort and search by. */
 export const orders = pgTable(
   "orders",
   {
@@ -38,21 +41,53 @@ export const orders = pgTable(
     placedAt: timestamp("placed_at", { withTimezone: true, mode: "string" }).notNull(),
     customerName: text("customer_name").notNull(),
     customerGroup: text("customer_group"),
+    customerReference: text("customer_reference"),
+    customerTaxId: text("customer_tax_id"),
+    /** Who receives it, where that is not the customer. */
+    recipient: text(),
+    /** The address's lines, one below the other. */
     street: text().notNull(),
     city: text().notNull(),
     postcode: text().notNull(),
     subdivision: text(),
     country: text().notNull(),
+    phone: text(),
+    email: text(),
+    /** Who pays, where that is somebody else: an address. */
+    billTo: jsonb("bill_to"),
     poBox: boolean("po_box").notNull().default(false),
     collectionPoint: boolean("collection_point").notNull().default(false),
     coupon: text(),
     cashOnDelivery: boolean("cash_on_delivery").notNull().default(false),
     signature: boolean().notNull().default(false),
+    note: text(),
+    /** The offer the buyer chose, and what they were charged for it. */
+    wish: jsonb(),
     state: text().notNull(),
+    /** What is odd about it. */
+    look: text().array().notNull().default([]),
     charge: uuid(),
+    receivedAt: instant("received_at").notNull().defaultNow(),
+    /** What was first received, as the name of its content: the same order sent again is known by it. */
+    received: text(),
+    /** Since when where it stands has to be worked out anew, as something it depends on has changed; `null`: it is known. */
+    staleAt: instant("stale_at"),
+    /** In the channel's currency: the goods as they are priced, and what the applied charge comes to. */
+    goods: numeric(),
+    chargeNet: numeric("charge_net"),
+    cost: numeric(),
+    margin: numeric(),
+    offer: text(),
+    services: text().array().notNull().default([]),
+    origins: text().array().notNull().default([]),
+    /** Number, names, town, postcode and items, in small letters: what search looks through. */
+    words: text().notNull().default(""),
   },
   (t) => [
     index("orders_by_state").on(t.state, t.placedAt),
+    index("orders_by_time").on(t.placedAt, t.number),
+    index("orders_stale").on(t.staleAt).where(sql`stale_at is not null`),
+    index("orders_by_words").using("gin", sql`${t.words} gin_trgm_ops`),
     index("orders_by_charge").on(t.charge),
     index("orders_by_customer").on(t.customerName, t.postcode),
   ],
@@ -71,6 +106,10 @@ export const orderLines = pgTable(
     discount: numeric(),
     taxPercent: numeric("tax_percent"),
     origin: text(),
+    /** Where its pieces are to leave from, where that is said by pieces. */
+    origins: jsonb(),
+    /** What it is, where it is none of the catalogue's items. */
+    item: jsonb(),
   },
   (t) => [primaryKey({ columns: [t.order, t.position] }), index("order_lines_by_item").on(t.sku)],
 );
@@ -93,6 +132,8 @@ export const charges = pgTable(
     /** How `quote` is to be read. */
     format: integer().notNull().default(1),
     quote: jsonb().notNull(),
+    /** What was set by hand: another amount for the delivery, further lines; `null`: nothing. */
+    byHand: jsonb("by_hand"),
   },
   (t) => [index("charges_by_order").on(t.order, t.appliedAt)],
 );
@@ -127,6 +168,92 @@ export const shipments = pgTable(
     index("shipments_by_service").on(t.service),
     index("shipments_by_offer").on(t.offer),
   ],
+);
+
+/** Pieces that are promised to an order by its charge and have not left: nobody else can have them. */
+export const commitments = pgTable(
+  "commitments",
+  {
+    order: text("order_number")
+      .notNull()
+      .references(() => orders.number, { onDelete: "cascade" }),
+    sku: text().notNull(),
+    origin: text().notNull(),
+    quantity: integer().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.order, t.sku, t.origin] }), index("commitments_by_item").on(t.sku)],
+);
+
+/** What left, when and by what; an order may leave in several. */
+export const dispatches = pgTable(
+  "dispatches",
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    order: text("order_number")
+      .notNull()
+      .references(() => orders.number, { onDelete: "cascade" }),
+    /** The day by the clock of where it left from. */
+    day: text().notNull(),
+    service: text().notNull(),
+    origin: text().notNull(),
+    tracking: text().array().notNull(),
+    /** Pieces by line: `{ position, quantity }`. */
+    lines: jsonb().notNull(),
+    parcels: integer().notNull(),
+    /** kg, where it was weighed. */
+    weight: numeric(),
+    saidAt: instant("said_at").notNull(),
+    saidBy: text("said_by").notNull(),
+  },
+  (t) => [index("dispatches_by_order").on(t.order), index("dispatches_by_day").on(t.day)],
+);
+
+/** What was given back after an order was confirmed. */
+export const credits = pgTable(
+  "credits",
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    order: text("order_number")
+      .notNull()
+      .references(() => orders.number, { onDelete: "cascade" }),
+    at: instant("made_at").notNull(),
+    by: text("made_by").notNull(),
+    reason: text().notNull(),
+    /** Who pays for it: `us`, `carrier`, `supplier`. */
+    payer: text().notNull(),
+    currency: text().notNull(),
+    /** `{ position, quantity, net, tax }`, and of the delivery `{ net, tax }`. */
+    lines: jsonb().notNull(),
+    delivery: jsonb(),
+    net: numeric().notNull(),
+    tax: numeric().notNull(),
+    /** What it costs to have the goods back, without tax. */
+    returnCost: numeric("return_cost"),
+  },
+  (t) => [index("credits_by_order").on(t.order)],
+);
+
+/** How a channel's orders are charged many at once. */
+export const deskRules = pgTable("desk_rules", {
+  channel: text().primaryKey(),
+  take: text().notNull(),
+  mostLoss: numeric("most_loss").notNull(),
+});
+
+/** Answers of the API that are given again when the same call comes again. */
+export const idempotentCalls = pgTable(
+  "idempotent_calls",
+  {
+    /** The caller's key and the name the caller gave the call. */
+    name: text().primaryKey(),
+    /** What was asked, as the name of its content. */
+    asked: text().notNull(),
+    status: integer().notNull(),
+    headers: jsonb().notNull(),
+    body: text().notNull(),
+    at: instant("called_at").notNull(),
+  },
+  (t) => [index("idempotent_calls_by_time").on(t.at)],
 );
 
 export const activity = pgTable(

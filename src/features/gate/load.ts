@@ -23,7 +23,7 @@ import { draftSetup, type DraftSetup } from "@/server/services/draft-setup";
 import { findingsOf } from "@/server/services/findings";
 import { changersSince, gateRules, gateState, memberKey, type GateState } from "@/server/services/gate";
 import { revisionSetup } from "@/server/services/live-setup";
-import { hasConfirmed } from "@/server/services/orders";
+import { hasConfirmed } from "@/server/orders/order-queue";
 import { readTrials, trialItems } from "@/server/services/trials";
 
 /** A revision as lists show it; times by the business's clock. */

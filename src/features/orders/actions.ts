@@ -4,15 +4,16 @@ import { refresh } from "next/cache";
 import { z } from "zod";
 import type { Answer } from "@/messages/answer";
 import { act, type Call } from "@/server/act";
-import type { Result } from "@/server/result";
+import { done, type Result } from "@/server/result";
+import { findItems } from "@/server/services/find-items";
 import { eraseCustomer as erase } from "@/server/services/personal-data";
-import {
-  applyOffer,
-  confirmOrder,
-  setAddress,
-  setQuantity,
-  type OrderCommand,
-} from "@/server/services/orders";
+import { applyOffer } from "@/server/orders/charge-order";
+import type { OrderCommand } from "@/server/orders/change-order";
+import { cancelOrder, confirmOrder, reopenOrder } from "@/server/orders/close-order";
+import { rewriteOrder, setAddress, setQuantity } from "@/server/orders/edit-order";
+import { furtherLine } from "@/core/orders/hand-charge";
+import { nonNegative } from "@/core/setup/primitives";
+import { linesAfter } from "./lines-after";
 
 const target = z.strictObject({ number: z.string().min(1).max(60), version: z.int().min(1) });
 export type OrderTarget = z.infer<typeof target>;
@@ -23,11 +24,12 @@ async function changeOrder<T>(
   input: unknown,
   schema: z.ZodType<T>,
   run: (db: Call["db"], command: OrderCommand, value: T) => Promise<Result<unknown>>,
+  permission: "edit-orders" | "reopen-orders" = "edit-orders",
 ): Promise<Answer<unknown>> {
   const answer = await act(
     { order, input },
     {
-      permission: "edit-orders",
+      permission,
       schema: z.strictObject({ order: target, input: schema }),
       run: (asked, { db, by }) => run(db, { ...asked.order, by }, asked.input as T),
     },
@@ -49,28 +51,94 @@ export async function changeQuantity(
 }
 
 const addressSchema = z.strictObject({
-  street: z.string().max(200).exactOptional(),
+  street: z.string().max(400).exactOptional(),
   city: z.string().max(200).exactOptional(),
   postcode: z.string().max(20).exactOptional(),
   country: z.string().max(2).exactOptional(),
 });
 
-/** Changes a part of the address. */
+/** Changes a part of the address; its lines are told as one, parted by commas. */
 export async function changeAddress(
   order: OrderTarget,
   input: z.infer<typeof addressSchema>,
 ): Promise<Answer<unknown>> {
-  return changeOrder(order, input, addressSchema, setAddress);
+  return changeOrder(order, input, addressSchema, (db, command, { street, ...rest }) =>
+    setAddress(db, command, street === undefined ? rest : { ...rest, lines: linesOf(street) }),
+  );
 }
 
-/** Applies an offer's charge, or applies it anew. */
-export async function applyCharge(order: OrderTarget, offer: string): Promise<Answer<unknown>> {
-  return changeOrder(order, offer, z.string().max(40), applyOffer);
+function linesOf(street: string): string[] {
+  return street
+    .split(",")
+    .map((line) => line.trim())
+    .filter((line) => line !== "");
+}
+
+const place = z.strictObject({ origin: z.string().max(40), quantity: z.int().min(1) });
+const lineSchema = z.discriminatedUnion("do", [
+  z.strictObject({
+    do: z.literal("add"),
+    sku: z.string().min(1).max(100),
+    quantity: z.int().min(1).max(1e9),
+  }),
+  z.strictObject({ do: z.literal("remove"), position: z.int().min(0) }),
+  /** Pins pieces of a line to origins; none takes the pins off. */
+  z.strictObject({ do: z.literal("pin"), position: z.int().min(0), origins: z.array(place).max(100) }),
+]);
+export type LineChange = z.infer<typeof lineSchema>;
+
+/** Adds a line, takes one out, or pins its pieces to where they are to leave from. */
+export async function changeLines(order: OrderTarget, input: LineChange): Promise<Answer<unknown>> {
+  return changeOrder(order, input, lineSchema, (db, command, change) =>
+    rewriteOrder(db, command, (before) => {
+      const lines = linesAfter(before.lines, change);
+      return lines && { ...before, lines };
+    }),
+  );
+}
+
+const handSchema = z.strictObject({
+  offer: z.string().max(40),
+  byHand: z
+    .strictObject({
+      amount: z
+        .strictObject({
+          net: nonNegative.exactOptional(),
+          gross: nonNegative.exactOptional(),
+          reason: z.string().trim().min(1).max(300),
+        })
+        .exactOptional(),
+      lines: z.array(furtherLine).max(20).exactOptional(),
+      isWish: z.boolean().exactOptional(),
+    })
+    .exactOptional(),
+});
+
+/** Applies an offer's charge, or applies it anew; with another amount or further charges where somebody sets them. */
+export async function applyCharge(
+  order: OrderTarget,
+  input: z.input<typeof handSchema>,
+): Promise<Answer<unknown>> {
+  return changeOrder(order, input, handSchema, (db, command, { offer, byHand }) =>
+    applyOffer(db, command, offer, byHand),
+  );
 }
 
 /** Confirms the order, which locks it. */
 export async function confirm(order: OrderTarget): Promise<Answer<unknown>> {
   return changeOrder(order, null, z.null(), confirmOrder);
+}
+
+const reason = z.string().trim().min(1).max(300);
+
+/** Unlocks an order that was confirmed or cancelled. */
+export async function reopen(order: OrderTarget, why: string): Promise<Answer<unknown>> {
+  return changeOrder(order, why, reason, reopenOrder, "reopen-orders");
+}
+
+/** Takes an order off the desk. */
+export async function cancel(order: OrderTarget, why: string): Promise<Answer<unknown>> {
+  return changeOrder(order, why, reason, cancelOrder);
 }
 
 /** Erases the customer of a done order, from all their done orders; the answer is how many. */
@@ -82,4 +150,13 @@ export async function eraseCustomer(input: { number: string }): Promise<Answer<{
   });
   refresh();
   return answer;
+}
+
+/** Items whose number or name holds a text. */
+export async function findGoods(text: string): Promise<Answer<{ sku: string; name: string }[]>> {
+  return act(text, {
+    permission: "look",
+    schema: z.string().max(100),
+    run: async (asked, { db }) => done(await findItems(db, asked)),
+  });
 }

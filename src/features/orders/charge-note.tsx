@@ -1,3 +1,4 @@
+import { isOpen } from "@/core/orders/order-state";
 import type { OrderView } from "./load";
 
 /** When the applied charge is not what it would be now: the old and the new figures, and why. */
@@ -15,20 +16,13 @@ export function ChargeNote({ view }: { readonly view: OrderView }) {
         .
       </p>
     );
-  if (!applied || state === "done") return null;
-  if (state !== "out-of-date" && nowInstead === undefined) return null;
-  const outdated = state === "out-of-date";
+  if (!applied || !isOpen(state) || state !== "out-of-date") return null;
   return (
     <div
       role="status"
       className="sheet mb-3 flex flex-wrap items-baseline gap-x-3 border-l-4 border-l-sign px-3 py-1.5"
     >
-      <strong>{outdated ? "◐ Out of date." : "The setup has changed since."}</strong>
-      <span>
-        {outdated
-          ? "The order was changed after the charge was applied."
-          : "The applied charge stands until you re-rate."}
-      </span>
+      <strong>◐ Out of date.</strong>
       {nowInstead === "withheld" ? (
         <span className="text-loss">
           {applied.offer.name} can&apos;t be given any more; choose another offer.

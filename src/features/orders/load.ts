@@ -2,12 +2,16 @@ import "server-only";
 import { may } from "@/server/auth/roles";
 import { load } from "@/server/load";
 import { ERASED } from "@/server/services/personal-data";
-import { viewOrder } from "@/server/services/order-view";
-import { orderQueue } from "@/server/services/order-queue";
+import { viewOrder } from "@/server/orders/order-view";
+import { isOpen } from "@/core/orders/order-state";
+import { orderQueue, type QueueAsked } from "@/server/orders/order-queue";
+
+/** How the address of a list says what is in it. */
+export type QueueQuery = QueueAsked;
 
 /** The list beside the order, with how many wait in each queue. */
-export function loadQueue(state: string | undefined, search: string | undefined) {
-  return load(({ db }) => orderQueue(db, state, search));
+export function loadQueue(asked: QueueAsked) {
+  return load(({ db }) => orderQueue(db, asked));
 }
 
 /** One order, with what this person may do to it. */
@@ -19,10 +23,15 @@ export function loadOrder(number: string) {
       view: shown,
       mayEdit: may(person.role, "edit-orders"),
       mayErase:
-        may(person.role, "manage-people") && shown?.state === "done" && shown.order.customerName !== ERASED,
+        may(person.role, "manage-people") &&
+        shown !== undefined &&
+        !isOpen(shown.state) &&
+        shown.order.customerName !== ERASED,
+      mayReopen: may(person.role, "reopen-orders"),
     };
   });
 }
 
+export type Queue = Awaited<ReturnType<typeof loadQueue>>;
 export type OrderView = NonNullable<Awaited<ReturnType<typeof loadOrder>>["view"]>;
 export type OfferView = NonNullable<OrderView["quote"]>["offers"][number];

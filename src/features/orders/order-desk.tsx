@@ -1,81 +1,75 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { isOpen } from "@/core/orders/order-state";
 import { OffersTable, WorkingView } from "@/features/quotes";
 import { useSubmit } from "@/features/submit";
-import { PageHead } from "@/ui/parts/page-head";
-import { Button } from "@/ui/parts/button";
-import { Key } from "@/ui/parts/key";
-import { applyCharge, confirm } from "./actions";
+import { Trouble } from "@/ui/parts/trouble";
+import { applyCharge } from "./actions";
 import { AddressFields } from "./address-fields";
 import { ChargeNote } from "./charge-note";
-import { LinesTable } from "./lines-table";
 import { EraseCustomer } from "./erase-customer";
+import { HandCharge } from "./hand-charge";
+import { LinesTable } from "./lines-table";
 import type { OrderView } from "./load";
+import { LookNotes } from "./look-notes";
+import { OrderHead } from "./order-head";
 import { OrderHistory } from "./order-history";
-import { PinOrder } from "@/features/bench";
-import { queueNames } from "./order-states";
 import { TotalsTable } from "./totals-table";
-import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
   readonly view: OrderView;
   readonly mayEdit: boolean;
-  /** Of a done order whose customer is still named. */
+  readonly mayReopen: boolean;
+  /** Of an order that is closed and whose customer is still named. */
   readonly mayErase: boolean;
 }
 
 /** An order on the desk: what it holds, where it goes, what can be offered, and how each figure came about. */
-export function OrderDesk({ view, mayEdit, mayErase }: Props) {
+export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
   const { order, quote, applied, state } = view;
-  const open = mayEdit && state !== "done";
+  const open = mayEdit && isOpen(state);
   const [chosen, setChosen] = useState<string>();
   const { busy, trouble, submit } = useSubmit();
   const target = { number: order.number, version: order.version };
   const current =
-    quote?.offers.find((offer) => offer.offer === (chosen ?? applied?.offer.offer)) ?? quote?.offers[0];
-  const apply = (offer: string) => void submit(() => applyCharge(target, offer));
+    quote?.offers.find((offer) => offer.offer === (chosen ?? applied?.offer.offer ?? view.wish?.offer)) ??
+    quote?.offers[0];
+  const apply = (offer: string, byHand?: Parameters<typeof applyCharge>[1]["byHand"]) =>
+    void submit(() => applyCharge(target, byHand ? { offer, byHand } : { offer }));
   const rerate = () => applied && apply(applied.offer.offer);
-  useDeskKeys({ a: () => open && current && apply(current.offer), r: () => open && rerate() });
+  const nth = (n: number) => {
+    const offer = quote?.offers[n - 1];
+    if (open && offer) apply(offer.offer);
+  };
+  useDeskKeys({
+    a: () => open && current && apply(current.offer),
+    r: () => open && rerate(),
+    ...Object.fromEntries(Array.from({ length: 9 }, (_, i) => [String(i + 1), () => nth(i + 1)])),
+  });
   // once confirmed, the charge explains itself with the working it was applied with
-  const shown = state === "done" && applied ? applied.offer : current;
+  const closed = !isOpen(state);
+  const shown = closed && applied ? applied.offer : current;
+  const revision = closed && applied ? applied.revision : view.revision;
   return (
     <>
-      <PageHead
-        above={
-          <>
-            Order {order.number} · {view.channelName} · {view.placed} ·{" "}
-            <span aria-hidden>{queueNames[state]?.sign}</span> {queueNames[state]?.name}
-          </>
-        }
-        title={`${order.customerName}, ${order.postcode} ${order.city}`}
-      >
-        <PinOrder number={order.number} placedAt={order.placedAt} />
-        {open && (
-          <>
-            <Button onClick={rerate} disabled={!applied || busy} title="Work the applied offer out anew (r)">
-              Re-rate <Key>r</Key>
-            </Button>
-            <Button
-              kind="main"
-              disabled={state !== "ready" || busy}
-              onClick={() => void submit(() => confirm(target))}
-              title={
-                state === "ready"
-                  ? "Lock the order with this charge"
-                  : "Needs an applied charge that is up to date"
-              }
-            >
-              Confirm order
-            </Button>
-          </>
-        )}
-      </PageHead>
+      <OrderHead
+        view={view}
+        target={target}
+        mayEdit={mayEdit}
+        mayReopen={mayReopen}
+        busy={busy}
+        onRerate={rerate}
+      />
       <Trouble text={trouble} />
       <ChargeNote view={view} />
-      <div className="mb-3 grid items-start gap-3 xl:grid-cols-[minmax(0,1fr)_250px]">
+      <LookNotes view={view} mayEdit={open && !busy} onCharge={(offer, byHand) => apply(offer, byHand)} />
+      <div className="mb-3 grid items-start gap-3 xl:grid-cols-[minmax(0,1fr)_270px]">
         <LinesTable view={view} target={target} mayEdit={open} />
-        <TotalsTable view={view} />
+        <div>
+          <TotalsTable view={view} />
+          {open && applied && <HandCharge view={view} target={target} />}
+        </div>
       </div>
       <AddressFields view={view} target={target} mayEdit={open} />
       <OffersTable
@@ -83,16 +77,16 @@ export function OrderDesk({ view, mayEdit, mayErase }: Props) {
         chosen={current?.offer}
         mayApply={open && !busy}
         onChoose={setChosen}
-        onApply={apply}
+        onApply={(offer) => apply(offer)}
       />
       {shown && (
         <WorkingView
           offer={shown}
           view={view}
           // a charge that was confirmed is as it was
-          draft={state === "done" ? undefined : view.draftSteps[shown.offer]}
-          revision={state === "done" && applied ? applied.revision : view.revision}
-          aside={`${shown.name} · revision ${state === "done" && applied ? applied.revision : view.revision}`}
+          draft={closed ? undefined : view.draftSteps[shown.offer]}
+          revision={revision}
+          aside={`${shown.name} · revision ${revision}`}
         />
       )}
       <OrderHistory history={view.history} />

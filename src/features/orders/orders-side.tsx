@@ -5,68 +5,68 @@ import { usePathname, useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useState } from "react";
 import { classNames } from "@/ui/class-names";
 import { SideList } from "@/ui/parts/side-list";
-import { queueNames } from "./order-states";
+import { isOpen, type OrderState } from "@/core/orders/order-state";
+import type { Queue } from "./load";
+import { lookNames, stateNames } from "./order-states";
 
 interface Props {
-  readonly entries: readonly {
-    readonly number: string;
-    readonly state: string;
-    readonly customerName: string;
-    readonly place: string;
-    readonly goods: string;
-    readonly currency: string;
-  }[];
-  readonly counts: readonly { readonly state: string; readonly count: number }[];
+  readonly queue: Queue;
   readonly current: string | undefined;
 }
 
-const colours: Readonly<Record<string, string>> = {
-  "needs-look": "text-loss font-semibold",
-  "out-of-date": "text-loss",
-};
+const colours: Partial<Record<OrderState, string>> = { "out-of-date": "text-loss" };
 
 /** Queues, search, and the orders of the chosen queue. */
-export function OrdersSide({ entries, counts, current }: Props) {
+export function OrdersSide({ queue, current }: Props) {
+  const { entries, found, states, looks } = queue;
   const query = useSearchParams();
-  const queue = query.get("queue") ?? "";
-  const open = counts.reduce((sum, { state, count }) => sum + (state === "done" ? 0 : count), 0);
-  const own = queue === "" ? open : (counts.find(({ state }) => state === queue)?.count ?? 0);
-  const link = (state: string) => ({
-    pathname: current === undefined ? "/orders" : `/orders/${current}`,
-    query: { ...(state ? { queue: state } : {}), ...(query.get("find") ? { find: query.get("find") } : {}) },
-  });
+  const asked = query.get("queue") ?? "";
+  const open = states.reduce((sum, { state, count }) => sum + (isOpen(state) ? count : 0), 0);
+  const link = (of: string) => {
+    const next = new URLSearchParams(query);
+    if (of === "") next.delete("queue");
+    else next.set("queue", of);
+    return `${current === undefined ? "/orders" : `/orders/${encodeURIComponent(current)}`}?${next.toString()}`;
+  };
   const suffix = query.size > 0 ? `?${query.toString()}` : "";
+  const queues = [
+    { key: "", name: "Open", count: open },
+    ...states
+      // what is new is rated within seconds
+      .filter(
+        ({ state, count }) => count > 0 || state === asked || !["received", "cancelled"].includes(state),
+      )
+      .map(({ state, count }) => ({ key: state, name: stateNames[state].name, count })),
+  ];
   return (
     <>
-      <nav aria-label="Queues" className="border-b border-hairline px-2.5 pt-2 pb-1.5">
-        <ul className="narrow flex flex-wrap gap-0.5">
-          {[{ state: "", count: open }, ...counts].map(({ state, count }) => (
-            <li key={state}>
-              <Link
-                href={link(state)}
-                prefetch={false}
-                aria-current={queue === state ? "true" : undefined}
-                className={classNames(
-                  "block rounded-sm px-1.5 py-1",
-                  queue === state ? "bg-ink text-on-ink" : "text-soft hover:bg-well",
-                )}
-              >
-                {state === "" ? "Open" : queueNames[state]?.name} <b>{count}</b>
-              </Link>
-            </li>
-          ))}
-        </ul>
-        <OrderSearch />
-        {own > entries.length && !query.get("find") && (
-          <p className="text-soft">The newest {entries.length}; searching finds the others.</p>
+      <div className="border-b border-hairline px-2.5 pt-2 pb-1.5">
+        <nav aria-label="Queues">
+          <QueueLinks queues={queues} asked={asked} link={link} />
+        </nav>
+        {looks.length > 0 && (
+          <nav aria-label="Look at" className="mt-1 border-t border-hairline pt-1">
+            <QueueLinks
+              queues={looks.map(({ look, count }) => ({ key: look, name: lookNames[look].name, count }))}
+              asked={asked}
+              link={link}
+              isOdd
+            />
+          </nav>
         )}
-      </nav>
+        <OrderSearch />
+        {found > entries.length && (
+          <p className="px-1 text-soft">
+            The newest {entries.length} of {found}; searching finds the others.
+          </p>
+        )}
+      </div>
       <SideList
         label="Orders"
         current={current}
         empty={
           query.get("find")
-            ? `No order has “${query.get("find") ?? ""}” in its number, name, town or postcode.`
+            ? `No order has “${query.get("find") ?? ""}” in its number, name, town, postcode or items.`
             : "No order in this queue."
         }
         entries={entries.map((order) => ({
@@ -78,11 +78,7 @@ export function OrdersSide({ entries, counts, current }: Props) {
               <span className="text-soft">{order.customerName}</span>
             </>
           ),
-          mark: (
-            <span className={colours[order.state] ?? "text-soft"}>
-              <span aria-hidden>{queueNames[order.state]?.sign}</span> {queueNames[order.state]?.short}
-            </span>
-          ),
+          mark: <OrderMark state={order.state} look={order.look} />,
           sub: order.place,
           figure: `${order.goods} ${order.currency}`,
         }))}
@@ -91,9 +87,59 @@ export function OrdersSide({ entries, counts, current }: Props) {
   );
 }
 
+/** How far an order is; where something is odd, that instead. */
+function OrderMark({ state, look }: Pick<Queue["entries"][number], "state" | "look">) {
+  const [first, ...more] = look;
+  if (first !== undefined && isOpen(state))
+    return (
+      <span className="font-semibold text-loss" title={look.map((one) => lookNames[one].name).join(", ")}>
+        <span aria-hidden>▲</span> {lookNames[first].short}
+        {more.length > 0 && ` +${more.length}`}
+      </span>
+    );
+  return (
+    <span className={colours[state] ?? "text-soft"}>
+      <span aria-hidden>{stateNames[state].sign}</span> {stateNames[state].short}
+    </span>
+  );
+}
+
+interface LinksProps {
+  readonly queues: readonly { readonly key: string; readonly name: string; readonly count: number }[];
+  readonly asked: string;
+  readonly link: (queue: string) => string;
+  readonly isOdd?: boolean;
+}
+
+function QueueLinks({ queues, asked, link, isOdd = false }: LinksProps) {
+  return (
+    <ul className="narrow flex flex-wrap gap-0.5">
+      {queues.map(({ key, name, count }) => (
+        <li key={key}>
+          <Link
+            href={link(key)}
+            prefetch={false}
+            aria-current={asked === key ? "true" : undefined}
+            className={classNames(
+              "block rounded-sm px-1.5 py-1",
+              asked === key
+                ? "bg-ink text-on-ink"
+                : isOdd
+                  ? "text-loss hover:bg-well"
+                  : "text-soft hover:bg-well",
+            )}
+          >
+            {name} <b>{count}</b>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 const PAUSE_MS = 200;
 
-/** Looks for part of a number, a name, a town or a postcode while it is typed. */
+/** Looks for parts of a number, a name, a town, a postcode or an item while they are typed. */
 function OrderSearch() {
   const router = useRouter();
   const pathname = usePathname();
@@ -118,7 +164,7 @@ function OrderSearch() {
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         maxLength={100}
-        placeholder="Number, name, town, postcode  /"
+        placeholder="Number, name, town, postcode, item  /"
         className="control h-7 w-full px-1.5"
       />
     </label>

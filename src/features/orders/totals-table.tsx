@@ -22,6 +22,12 @@ export function TotalsTable({ view }: { readonly view: OrderView }) {
               <td>
                 {line.typeName}
                 {line.name !== line.typeName && <> · {line.name}</>}
+                {line.byHand && (
+                  <span className="narrow block text-soft">
+                    by hand: {line.byHand.reason}
+                    {line.byHand.workedOut !== undefined && `; worked out ${line.byHand.workedOut}`}
+                  </span>
+                )}
               </td>
               <td className="text-right">{line.net}</td>
             </tr>

@@ -8,6 +8,8 @@ export type Permission =
   | "own-sign-in"
   | "edit-setup"
   | "edit-orders"
+  /** Unlocking an order that was confirmed. */
+  | "reopen-orders"
   /** At the gate; who of them does is a rule of the business. */
   | "publish"
   | "see-secrets"
@@ -21,12 +23,21 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "own-sign-in",
     "edit-setup",
     "edit-orders",
+    "reopen-orders",
     "publish",
     "see-secrets",
     "manage-people",
     "see-activity-details",
   ],
-  coordinator: ["look", "own-sign-in", "edit-setup", "edit-orders", "publish", "see-activity-details"],
+  coordinator: [
+    "look",
+    "own-sign-in",
+    "edit-setup",
+    "edit-orders",
+    "reopen-orders",
+    "publish",
+    "see-activity-details",
+  ],
   finance: ["look", "own-sign-in", "publish", "see-secrets", "see-activity-details"],
   viewer: ["look", "own-sign-in"],
 };

@@ -175,8 +175,8 @@ test("when another revision is live open orders that differ are out of date, and
   expect(after.length).toBeGreaterThan(0);
   for (const { number, state } of after)
     expect([number, before.get(number), state]).toEqual([number, "ready", "out-of-date"]);
-  const done = [...before].filter(([, state]) => state === "done").map(([number]) => number);
-  expect(await stateOf(done[0]!)).toBe("done");
+  const done = [...before].filter(([, state]) => state === "handed-over").map(([number]) => number);
+  expect(await stateOf(done[0]!)).toBe("handed-over");
   await backOut(db, (await readLiveNumber(db))!, ott);
   await rated();
   expect(new Map((await db.select().from(orders)).map(({ number, state }) => [number, state]))).toEqual(

@@ -9,7 +9,7 @@ import { chosenOrders, countChosen, type ChosenOrder } from "@/db/queries/orders
 import { codesOfDraft } from "../services/draft-codes";
 import { currentCatalogue, draftSetup } from "../services/draft-setup";
 import { liveSetup } from "../services/live-setup";
-import { orderRequest } from "../services/order-request";
+import { orderRequest } from "../orders/order-request";
 import { JobFailure, type JobKind } from "./job-kinds";
 import { MOST_REPLAYED, replayData, type ReplayData } from "./replay-data";
 import { replayInThreads } from "./replay";

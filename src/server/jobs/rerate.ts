@@ -3,7 +3,7 @@ import { z } from "zod";
 import { orders } from "@/db/schema";
 import type { JobKind } from "./job-kinds";
 import { writeGate } from "@/db/queries/revisions";
-import { settleOrder } from "../services/settle-order";
+import { settleOrder } from "../orders/settle-order";
 import { liveSetup } from "../services/live-setup";
 
 const AT_ONCE = 50;

@@ -13,6 +13,7 @@ import { note, noteAll, type ActivityNote, type By } from "@/db/queries/activity
 import { changesBetween, findEdit, keepEdit } from "@/db/queries/edits";
 import { readGate } from "@/db/queries/revisions";
 import { openOrdersWith, readItems, removeItems, writeItems } from "@/db/queries/items";
+import { markStaleWith } from "@/db/queries/orders";
 import { lockStamps, moveCatalogue, readSetup, writeSetup } from "@/db/queries/setup";
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
@@ -94,7 +95,7 @@ async function editInTurn(
     const gate = await readGate(tx);
     const isPublished = gate !== undefined && gate.smallEdits && !gate.isHeld;
     const codes = isPublished || !live ? changed.value.setup : live.setup;
-    const items = await changeItems(tx, meant.value.filter(isItemChange), codes);
+    const items = await changeItems(tx, meant.value.filter(isItemChange), codes, by.now);
     if (!items.ok) return refusal(items.problems.map((one) => notLive(one, changed.value.setup)));
     const strange = await unknownItems(tx, changed.value.changes);
     if (strange.length > 0) return refusal(strange);
@@ -195,6 +196,7 @@ async function changeItems(
   tx: Database,
   changes: readonly Change[],
   setup: Setup,
+  now: Date,
 ): Promise<Parsed<readonly Change[]>> {
   if (changes.length === 0) return { ok: true, value: [] };
   const known = await readItems(tx, itemsTouched(changes));
@@ -209,6 +211,11 @@ async function changeItems(
   }
   await writeItems(tx, written);
   await removeItems(tx, removed);
+  await markStaleWith(
+    tx,
+    written.map(({ sku }) => sku),
+    now.toISOString(),
+  );
   return { ok: true, value: changed.value.changes };
 }
 

@@ -13,7 +13,7 @@ import { lookAtSecret, removeSecret, saveSecret, secretsOf } from "./carrier-sec
 import { editSetup } from "./edit-setup";
 import { acceptInvitation, findInvitation, invite, openInvitations, revokeInvitation } from "./invitations";
 import { usesOfMember } from "./member-uses";
-import { orderQueue } from "./order-queue";
+import { orderQueue } from "../orders/order-queue";
 import { keepAliases, listAliases } from "./origin-aliases";
 import { isActivePerson, listPeople, setActive, setRole } from "./people";
 import { renameMember } from "./rename-member";
@@ -47,7 +47,7 @@ describe("another code", () => {
       return new Map(read.map((item) => [item.sku, item]));
     };
     const stock = await kept();
-    const outOfDate = (await orderQueue(db, "out-of-date", undefined)).entries.length;
+    const outOfDate = (await orderQueue(db, { queue: "out-of-date" })).entries.length;
     const renamed = await renameMember(db, { list: "origins", from: "GDY", to: "GDN" }, by("Test", now));
     if (!renamed.ok) throw new Error(renamed.code);
     const after = await readSetup(db);
@@ -57,7 +57,7 @@ describe("another code", () => {
     const moved = await kept();
     for (const [sku, item] of stock)
       expect(moved.get(sku)).toEqual(JSON.parse(JSON.stringify(item).replaceAll('"GDY"', '"GDN"')));
-    expect((await orderQueue(db, "out-of-date", undefined)).entries).toHaveLength(outOfDate);
+    expect((await orderQueue(db, { queue: "out-of-date" })).entries).toHaveLength(outOfDate);
     const back = await editSetup(db, inverse(renamed.value.changes), by("Test", now));
     expect(codeOf(back)).toBe("ok");
     expect(await readSetup(db)).toEqual(before);

@@ -23,7 +23,7 @@ type Order = typeof orders.$inferInsert;
 
 /** Puts orders in that differ from a demo order by what is given. */
 async function put(...list: Partial<Order>[]): Promise<void> {
-  const [sample] = await db.select().from(orders).where(eq(orders.state, "done")).limit(1);
+  const [sample] = await db.select().from(orders).where(eq(orders.state, "handed-over")).limit(1);
   await db.insert(orders).values(list.map((own) => ({ ...sample!, charge: null, ...own })));
 }
 const orderOf = async (number: string) =>
@@ -35,7 +35,13 @@ const salme = {
   postcode: "51013",
   country: "EE",
   city: "Tartu",
-  state: "done",
+  state: "handed-over",
+  recipient: "Endel Näide",
+  phone: "+372 5550 0000",
+  email: "salme@naide.example",
+  billTo: { name: "Näide OÜ", country: "EE" },
+  note: "ring Salme Näide",
+  words: "e1 salme näide tartu 51013",
 };
 
 test("a customer goes from all their done orders and from the record, and nobody else does", async () => {
@@ -59,6 +65,12 @@ test("a customer goes from all their done orders and from the record, and nobody
       street: "",
       city: "Tartu",
       postcode: "51013",
+      recipient: null,
+      phone: null,
+      email: null,
+      billTo: null,
+      note: null,
+      words: `${number.toLowerCase()} tartu 51013`,
     });
   expect((await orderOf("E3"))?.customerName).toBe("Salme Näide");
   expect((await orderOf("E4"))?.street).toBe("Kase 4-2");
@@ -88,7 +100,7 @@ test("nothing is forgotten until somebody says when; then done orders older than
   await put(
     { ...salme, number: "OLD", placedAt: "2026-05-23T08:00:00Z" },
     { ...salme, number: "YOUNG", placedAt: "2026-05-25T08:00:00Z" },
-    { ...salme, number: "OPEN", placedAt: "2026-01-01T08:00:00Z", state: "needs-look" },
+    { ...salme, number: "OPEN", placedAt: "2026-01-01T08:00:00Z", state: "to-rate" },
   );
   expect(await readKeepMonths(db)).toBeUndefined();
   expect(await forgetOld(db, now)).toEqual({ ok: true, value: { orders: 0 } });
@@ -100,7 +112,7 @@ test("nothing is forgotten until somebody says when; then done orders older than
   const left = await db
     .select()
     .from(orders)
-    .where(and(eq(orders.state, "done"), ne(orders.customerName, ERASED)));
+    .where(and(eq(orders.state, "handed-over"), ne(orders.customerName, ERASED)));
   expect(left.every(({ placedAt }) => new Date(placedAt) >= new Date("2026-05-24T09:00:00Z"))).toBe(true);
   // once more changes nothing
   expect(await forgetOld(db, now)).toEqual({ ok: true, value: { orders: 0 } });

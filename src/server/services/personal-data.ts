@@ -1,5 +1,6 @@
 import "server-only";
-import { and, eq, lt, ne, sql, type SQL } from "drizzle-orm";
+import { and, eq, inArray, lt, ne, notInArray, sql, type SQL } from "drizzle-orm";
+import { openStates } from "@/core/orders/order-state";
 import { note, type By } from "@/db/queries/activity";
 import type { Database, PooledDatabase } from "@/db/connect";
 import { orders, personalDataRules } from "@/db/schema";
@@ -60,7 +61,7 @@ export function eraseCustomer(
     const open = await tx
       .select({ number: orders.number })
       .from(orders)
-      .where(and(theirs, ne(orders.state, "done")));
+      .where(and(theirs, inArray(orders.state, [...openStates])));
     if (open.length > 0) return customerHasOpenOrders(open.length);
     const erased = await forget(tx, theirs);
     await note(tx, by, {
@@ -78,7 +79,11 @@ export function forgetOld(db: PooledDatabase, now: Date): Promise<Result<{ order
     const months = await readKeepMonths(tx);
     if (months === undefined) return done({ orders: 0 });
     const before = sql`${now.toISOString()}::timestamptz - make_interval(months => ${months})`;
-    const old = and(eq(orders.state, "done"), lt(orders.placedAt, before), ne(orders.customerName, ERASED));
+    const old = and(
+      notInArray(orders.state, [...openStates]),
+      lt(orders.placedAt, before),
+      ne(orders.customerName, ERASED),
+    );
     return done({ orders: await forget(tx, old) });
   });
 }
@@ -86,7 +91,21 @@ export function forgetOld(db: PooledDatabase, now: Date): Promise<Result<{ order
 async function forget(tx: Database, which: SQL | undefined): Promise<number> {
   const erased = await tx
     .update(orders)
-    .set({ customerName: ERASED, street: "", version: sql`${orders.version} + 1` })
+    .set({
+      customerName: ERASED,
+      customerReference: null,
+      customerTaxId: null,
+      recipient: null,
+      street: "",
+      phone: null,
+      email: null,
+      billTo: null,
+      note: null,
+      // number, place and items are still found
+      words: sql`lower(concat_ws(' ', ${orders.number}, ${orders.city}, ${orders.postcode},
+        (select string_agg(l.sku, ' ') from order_lines l where l.order_number = ${orders.number})))`,
+      version: sql`${orders.version} + 1`,
+    })
     .where(which)
     .returning({ number: orders.number });
   for (const { number } of erased) await tx.execute(sql`select forget_in_activity(${`orders/${number}`})`);

@@ -11,9 +11,10 @@ import { draftSetup } from "./draft-setup";
 import { editSetup } from "./edit-setup";
 import { keepFilePlan, knownFilePlan } from "./file-plans";
 import { lastChanges } from "./last-changes";
-import { orderQueue } from "./order-queue";
-import { viewOrder } from "./order-view";
-import { applyOffer, setQuantity } from "./orders";
+import { orderQueue } from "../orders/order-queue";
+import { viewOrder } from "../orders/order-view";
+import { applyOffer } from "../orders/charge-order";
+import { setQuantity } from "../orders/edit-order";
 import { pastShipments } from "./past-shipments";
 import { renameMember } from "./rename-member";
 
@@ -53,7 +54,7 @@ test("every tariff of the demo has its year's shipments, of both sides, by its o
 });
 
 test("a charge that is applied says what it expects to ship; applied anew, only the new one counts", async () => {
-  const { entries } = await orderQueue(db, "to-rate", undefined);
+  const { entries } = await orderQueue(db, { queue: "to-rate" });
   const view = async (number: string) => {
     const found = await viewOrder(db, number, now);
     if (!found.ok) throw new Error(found.code);

@@ -10,7 +10,7 @@ import { readOrder } from "@/db/queries/orders";
 import { trials } from "@/db/schema";
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
-import { orderRequest } from "./order-request";
+import { orderRequest } from "../orders/order-request";
 
 /** A trial as it is stored, with the version a change of it has to know. */
 export interface StoredTrial extends Trial {

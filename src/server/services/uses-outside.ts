@@ -1,5 +1,6 @@
 import "server-only";
-import { and, eq, sql } from "drizzle-orm";
+import { and, eq, inArray, sql } from "drizzle-orm";
+import { openStates } from "@/core/orders/order-state";
 import type { Database } from "@/db/connect";
 import { carrierAccounts, carrierSecrets, items, orderLines, orders } from "@/db/schema";
 import { codesOfDraft } from "./draft-codes";
@@ -36,7 +37,7 @@ export async function usesOutside(
       await db
         .select(counted)
         .from(orders)
-        .where(and(eq(orders.channel, live), sql`${orders.state} <> 'done'`)),
+        .where(and(eq(orders.channel, live), inArray(orders.state, [...openStates]))),
     );
   return found;
 }

@@ -1,3 +1,4 @@
+import { setTimeout as wait } from "node:timers/promises";
 import type PgBoss from "pg-boss";
 import type { PooledDatabase } from "@/db/connect";
 import { openQueue, queues } from "@/db/queue";
@@ -6,12 +7,15 @@ import { kindOf } from "../jobs/kinds";
 import { runJob } from "../jobs/run-job";
 import { logFailure } from "../log";
 import { sendAgain } from "../services/jobs";
+import { rateStale } from "../orders/rate-stale";
 import { followLive } from "./follow-live";
 
 /** Seconds after which a job whose doer says nothing is taken up by another; tries after which it has failed. */
 const SILENT_S = 10;
 const MOST_TRIES = 3;
 const LOOK_MS = 1000;
+/** How long nobody looks for orders that have come in after there were none. */
+const RATE_MS = 500;
 const FORGET_MS = 3_600_000;
 const KEEP_MS = 30 * 86_400_000;
 
@@ -30,6 +34,7 @@ export async function startWorker(db: PooledDatabase): Promise<Worker> {
       if (job) await runJob(db, job.data.id, ending.signal);
     });
   const look = setInterval(() => void lookAround(db), LOOK_MS);
+  const rate = repeatedly(() => rateStale(db, new Date(), ending.signal), RATE_MS, ending.signal);
   const forget = setInterval(() => void forgetJobs(db), FORGET_MS);
   await lookAround(db);
   await forgetJobs(db);
@@ -38,9 +43,21 @@ export async function startWorker(db: PooledDatabase): Promise<Worker> {
       clearInterval(look);
       clearInterval(forget);
       ending.abort();
+      await rate;
       await boss.stop({ graceful: true, timeout: 5000 });
     },
   };
+}
+
+/** Does something again and again until it is told to end: at once while there is more of it, else after a pause. */
+async function repeatedly(work: () => Promise<number>, pauseMs: number, signal: AbortSignal): Promise<void> {
+  while (!signal.aborted) {
+    const some = await work().catch((error: unknown) => {
+      logFailure("rating orders failed", error);
+      return 0;
+    });
+    if (some === 0) await wait(pauseMs, undefined, { signal }).catch(() => undefined);
+  }
 }
 
 let isLooking = false;

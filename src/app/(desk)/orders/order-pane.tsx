@@ -3,7 +3,7 @@ import { OrderDesk } from "@/features/orders";
 import { loadOrder } from "@/features/orders/load";
 
 export async function OrderPane({ number }: { readonly number: string }) {
-  const { view, mayEdit, mayErase } = await loadOrder(number);
+  const { view, mayEdit, mayReopen, mayErase } = await loadOrder(number);
   if (!view) notFound();
-  return <OrderDesk key={number} view={view} mayEdit={mayEdit} mayErase={mayErase} />;
+  return <OrderDesk key={number} view={view} mayEdit={mayEdit} mayReopen={mayReopen} mayErase={mayErase} />;
 }

@@ -1,22 +1,17 @@
 import type { Metadata } from "next";
 import { OrdersSide } from "@/features/orders";
-import { loadQueue } from "@/features/orders/load";
+import { loadQueue, type QueueQuery } from "@/features/orders/load";
 import { TwoPanes } from "@/ui/parts/two-panes";
 import { OrderPane } from "./order-pane";
 
 export const metadata: Metadata = { title: "Orders" };
 
 /** The queue with its first order already open: the answer without a click. */
-export default async function Orders({
-  searchParams,
-}: {
-  readonly searchParams: Promise<{ queue?: string; find?: string }>;
-}) {
-  const { queue, find } = await searchParams;
-  const { entries, counts } = await loadQueue(queue, find);
-  const [first] = entries;
+export default async function Orders({ searchParams }: { readonly searchParams: Promise<QueueQuery> }) {
+  const queue = await loadQueue(await searchParams);
+  const [first] = queue.entries;
   return (
-    <TwoPanes side={<OrdersSide entries={entries} counts={counts} current={first?.number} />}>
+    <TwoPanes side={<OrdersSide queue={queue} current={first?.number} />}>
       {first ? <OrderPane number={first.number} /> : <p className="text-soft">No order here.</p>}
     </TwoPanes>
   );

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { OrdersSide } from "@/features/orders";
-import { loadQueue } from "@/features/orders/load";
+import { loadQueue, type QueueQuery } from "@/features/orders/load";
 import { TwoPanes } from "@/ui/parts/two-panes";
 import { OrderPane } from "../order-pane";
 
@@ -8,15 +8,14 @@ export const metadata: Metadata = { title: "Orders" };
 
 interface Props {
   readonly params: Promise<{ number: string }>;
-  readonly searchParams: Promise<{ queue?: string; find?: string }>;
+  readonly searchParams: Promise<QueueQuery>;
 }
 
 export default async function OrderPage({ params, searchParams }: Props) {
   const number = decodeURIComponent((await params).number);
-  const { queue, find } = await searchParams;
-  const { entries, counts } = await loadQueue(queue, find);
+  const queue = await loadQueue(await searchParams);
   return (
-    <TwoPanes side={<OrdersSide entries={entries} counts={counts} current={number} />}>
+    <TwoPanes side={<OrdersSide queue={queue} current={number} />}>
       <OrderPane number={number} />
     </TwoPanes>
   );

@@ -1,7 +1,7 @@
-import { moneyText, roundMoney } from "@/core/money/currency";
-import { Decimal, sum } from "@/core/money/decimal";
-import { taxCharge } from "@/core/tax/order-tax";
-import { fixedRate } from "@/core/tax/tax-rate";
+import { moneyText, roundMoney } from "../money/currency";
+import { Decimal, sum } from "../money/decimal";
+import { taxCharge } from "../tax/order-tax";
+import { fixedRate } from "../tax/tax-rate";
 
 /** A line of goods as it was sold. */
 export interface SoldLine {
@@ -19,6 +19,8 @@ export interface ChargeLine {
   readonly net: string;
   readonly tax: string;
   readonly taxPercent: string;
+  /** Where somebody set it: why, and what was worked out. */
+  readonly byHand?: { readonly reason: string; readonly workedOut?: string };
 }
 
 export interface Totals {

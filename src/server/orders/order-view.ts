@@ -1,27 +1,34 @@
 import "server-only";
-import type { CompiledSetup } from "@/core/quote/compiled-setup";
+import { addressFaults, type AddressFault } from "@/core/orders/address-faults";
+import type { ChargedLine } from "@/core/orders/hand-charge";
+import type { Wish } from "@/core/orders/order";
+import { isOpen, type Look, type OrderState } from "@/core/orders/order-state";
+import {
+  lineMoney,
+  orderTotals,
+  type ChargeLine,
+  type SoldLine,
+  type Totals,
+} from "@/core/orders/order-totals";
+import { isStillSo } from "@/core/orders/stand";
 import type { Item } from "@/core/setup/item";
-import type { Setup } from "@/core/setup/setup";
-import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
-import { inKilograms } from "@/core/units/unit";
 import type { Problem } from "@/core/setup/problem";
+import type { Setup } from "@/core/setup/setup";
 import { moneyText } from "@/core/money/currency";
+import { inKilograms } from "@/core/units/unit";
 import type { PooledDatabase } from "@/db/connect";
-import { readItems } from "@/db/queries/items";
 import { orderHistory } from "@/db/queries/activity";
 import { readOrder, type ChargeRow, type StoredOrder } from "@/db/queries/orders";
 import { wordOffer, wordQuote, type WordedOffer, type WordedQuote } from "@/messages/word-quote";
 import { done, failed, type Result } from "../result";
-import { appliedOffer, appliedTo, isStillSo } from "./applied-offer";
-import { draftSetup, type DraftSetup } from "./draft-setup";
-import { draftSteps, type DraftSteps } from "./draft-steps";
-import { waitingChanges } from "./gate";
-import { liveSetup, type Revision } from "./live-setup";
-import { basisOf, orderRequest } from "./order-request";
-import { openState, type OrderState } from "./order-state";
-import { lineMoney, orderTotals, type ChargeLine, type SoldLine, type Totals } from "./order-totals";
-import { rateWith } from "./rate";
-import { currentSuspensions } from "./suspensions";
+import { draftSetup, type DraftSetup } from "../services/draft-setup";
+import { draftSteps, type DraftSteps } from "../services/draft-steps";
+import { waitingChanges } from "../services/gate";
+import { liveSetup, type Revision } from "../services/live-setup";
+import { rateWith } from "../services/rate";
+import { appliedOffer, byHandOf, chargedOf, type KeptByHand } from "./applied-offer";
+import { orderOf } from "./order-document";
+import { factsOf, rateOrder, type Facts } from "./rate-order";
 
 export type { WordedOffer };
 
@@ -32,6 +39,11 @@ export interface AppliedCharge {
   /** The revision that made it. */
   readonly revision: number;
   readonly currency: string;
+  /** What is charged, with what was set by hand. */
+  readonly net: string;
+  readonly gross: string;
+  readonly margin: string;
+  readonly byHand: KeptByHand;
 }
 
 export interface LineView {
@@ -40,9 +52,14 @@ export interface LineView {
   readonly name: string;
   readonly goodsClass: string | undefined;
   readonly quantity: number;
+  /** As it is priced, of one piece. */
+  readonly unitPrice: string;
   /** kg of one piece. */
   readonly weight: string | undefined;
   readonly origin: string | undefined;
+  /** Where its pieces are pinned, by pieces. */
+  readonly origins: readonly { readonly origin: string; readonly quantity: number }[] | undefined;
+  /** What is free of it for this order. */
   readonly stock: readonly { origin: string; quantity: number }[] | undefined;
   readonly net: string;
 }
@@ -53,6 +70,9 @@ export interface OrderView {
   /** When it was placed, by the business's clock. */
   readonly placed: string;
   readonly state: OrderState;
+  readonly look: readonly Look[];
+  readonly addressFaults: readonly AddressFault[];
+  readonly wish: Wish | undefined;
   readonly currency: string;
   readonly channelName: string;
   readonly includesTax: boolean;
@@ -71,32 +91,28 @@ export interface OrderView {
   readonly history: readonly { at: string; who: string; what: string; from: unknown; to: unknown }[];
   readonly originNames: Readonly<Record<string, string>>;
   readonly serviceNames: Readonly<Record<string, string>>;
+  readonly chargeTypes: readonly { readonly code: string; readonly name: string }[];
+  readonly deliveryTaxPercent: string;
 }
 
 /** Loads an order, quotes it with the live setup, and holds the applied charge against it. */
 export async function viewOrder(db: PooledDatabase, number: string, now: Date): Promise<Result<OrderView>> {
   const [stored, current] = await Promise.all([readOrder(db, number), liveSetup(db)]);
   if (!stored || !current) return failed("not-found");
-  const [items, history, suspensions, draft] = await Promise.all([
-    readItems(
-      db,
-      stored.lines.map((line) => line.sku),
-    ),
+  const [facts, history, draft] = await Promise.all([
+    factsOf(db, stored),
     orderHistory(db, number),
-    currentSuspensions(db),
     draftSetup(db),
   ]);
   // where nothing waits at the gate the draft says the same
   const waits = draft && (await waitingChanges(db, draft, current.number)).length > 0;
-  const beside = { items, history, suspensions, draft: waits ? draft : undefined };
-  return done(buildView(stored, current, beside, now));
+  return done(buildView(stored, current, { facts, history, draft: waits ? draft : undefined }, now));
 }
 
 /** What an order's page needs beside the order and the revision. */
 interface Beside {
-  readonly items: readonly Item[];
+  readonly facts: Facts;
   readonly history: OrderView["history"];
-  readonly suspensions: CompiledSuspensions;
   /** Where it differs from the revision. */
   readonly draft: DraftSetup | undefined;
 }
@@ -104,43 +120,45 @@ interface Beside {
 function buildView(
   stored: StoredOrder,
   current: Revision,
-  { items, history, suspensions, draft }: Beside,
+  { facts, history, draft }: Beside,
   now: Date,
 ): OrderView {
   const { order } = stored;
   const { setup } = current;
-  const channel = setup.channels.find((entry) => entry.code === order.channel);
+  const { items, suspensions } = facts;
+  const ofOrder = rateOrder(stored, current, facts, now, { working: true });
+  const { rated, stand, request, includesTax, channel } = ofOrder;
   const currency = channel?.currency ?? setup.business.homeCurrency;
-  const includesTax = channel?.pricesIncludeTax === true;
-  const request = orderRequest(stored);
-  const rate = (compiled: CompiledSetup) =>
-    rateWith(compiled, { ...request, working: true }, items, now, { suspensions });
-  const rated = rate(current.compiled);
-  const drafted = draft?.compiled.ok ? rate(draft.compiled.value) : undefined;
-  const applied = stored.charge && appliedCharge(stored.charge);
+  const drafted = draft?.compiled.ok
+    ? rateWith(draft.compiled.value, { ...request, working: true }, items, now, { suspensions })
+    : undefined;
+  const applied = stored.charge && appliedCharge(stored.charge, includesTax);
   const quote = rated.ok ? wordQuote(rated.value) : undefined;
   const fallbackTax = setup.business.deliveryTaxPercent;
   const clock = clockOf(setup.business.timeZone);
+  const open = isOpen(order.state);
+  const { shipTo, wish } = orderOf(stored);
+  const described = stored.lines.map((line) => ({ line, item: itemOf(line, items) }));
   return {
     order,
     placed: clock(order.placedAt),
-    state:
-      order.state === "done"
-        ? "done"
-        : openState(appliedTo(stored.charge), basisOf(request), rated.ok ? rated.value : undefined),
+    state: open ? stand.state : (order.state as OrderState),
+    look: open ? stand.look : [],
+    addressFaults: addressFaults(shipTo),
+    wish,
     currency,
     channelName: channel?.name ?? order.channel,
     includesTax,
-    lines: stored.lines.map((line) => lineView(line, items, includesTax, currency, fallbackTax)),
+    lines: described.map((one) => lineView(one, includesTax, currency, fallbackTax)),
     quote,
     draftSteps: quote && drafted?.ok ? draftSteps(quote, wordQuote(drafted.value)) : {},
     problems: rated.ok ? [] : rated.problems,
     applied,
-    nowInstead: applied && order.state !== "done" ? insteadOf(applied, quote) : undefined,
+    nowInstead: stored.charge && open ? insteadOf(stored.charge, quote) : undefined,
     totals: orderTotals(
-      stored.lines.map((line) => sold(line, items, fallbackTax)),
+      described.map((one) => sold(one, fallbackTax)),
       includesTax,
-      applied ? chargeLines(applied, setup) : [],
+      stored.charge ? chargeLines(chargedOf(stored.charge, includesTax).chargeLines, setup) : [],
       currency,
     ),
     revision: current.number,
@@ -149,6 +167,8 @@ function buildView(
       setup.origins.map((origin) => [origin.code, origin.address.city || origin.name]),
     ),
     serviceNames: Object.fromEntries(setup.services.map((service) => [service.code, service.name])),
+    chargeTypes: setup.chargeTypes.map(({ code, name }) => ({ code, name })),
+    deliveryTaxPercent: fallbackTax,
   };
 }
 
@@ -164,20 +184,23 @@ function clockOf(timeZone: string): (instant: string) => string {
   return (instant) => format.format(new Date(instant));
 }
 
-function appliedCharge(charge: ChargeRow): AppliedCharge {
+function appliedCharge(charge: ChargeRow, includesTax: boolean): AppliedCharge {
   const { appliedAt, appliedBy, revision, currency } = charge;
-  return { offer: wordOffer(appliedOffer(charge)), appliedAt, appliedBy, revision, currency };
+  const { net, gross, margin } = chargedOf(charge, includesTax);
+  const offer = wordOffer(appliedOffer(charge));
+  return { offer, appliedAt, appliedBy, revision, currency, net, gross, margin, byHand: byHandOf(charge) };
 }
 
-function insteadOf(applied: AppliedCharge, quote: WordedQuote | undefined): OrderView["nowInstead"] {
-  const offer = quote?.offers.find((entry) => entry.offer === applied.offer.offer);
+function insteadOf(charge: ChargeRow, quote: WordedQuote | undefined): OrderView["nowInstead"] {
+  const applied = appliedOffer(charge);
+  const offer = quote?.offers.find((entry) => entry.offer === applied.offer);
   if (!offer) return "withheld";
-  return isStillSo(applied.offer, offer) ? undefined : offer;
+  return isStillSo(applied, offer) ? undefined : offer;
 }
 
-/** The applied charge by line, with the names of its charge types. */
-function chargeLines({ offer }: AppliedCharge, { chargeTypes }: Setup): ChargeLine[] {
-  return offer.chargeLines.map((line) => ({
+/** What is charged by line, with the names of its charge types. */
+function chargeLines(lines: readonly ChargedLine[], { chargeTypes }: Setup): ChargeLine[] {
+  return lines.map((line) => ({
     ...line,
     typeName: chargeTypes.find(({ code }) => code === line.type)?.name ?? line.type,
   }));
@@ -185,8 +208,17 @@ function chargeLines({ offer }: AppliedCharge, { chargeTypes }: Setup): ChargeLi
 
 type Line = StoredOrder["lines"][number];
 
-function sold(line: Line, items: readonly Item[], fallbackTax: string): SoldLine {
-  const item = items.find((entry) => entry.sku === line.sku);
+/** A line with what it is: an item of the catalogue, or what was said of it. */
+interface Described {
+  readonly line: Line;
+  readonly item: Partial<Item> | undefined;
+}
+
+function itemOf(line: Line, items: readonly Item[]): Partial<Item> | undefined {
+  return (line.item as Partial<Item> | null) ?? items.find(({ sku }) => sku === line.sku);
+}
+
+function sold({ line, item }: Described, fallbackTax: string): SoldLine {
   return {
     quantity: line.quantity,
     unitPrice: line.unitPrice,
@@ -195,23 +227,19 @@ function sold(line: Line, items: readonly Item[], fallbackTax: string): SoldLine
   };
 }
 
-function lineView(
-  line: Line,
-  items: readonly Item[],
-  includesTax: boolean,
-  currency: string,
-  fallbackTax: string,
-): LineView {
-  const item = items.find((entry) => entry.sku === line.sku);
+function lineView(of: Described, includesTax: boolean, currency: string, fallbackTax: string): LineView {
+  const { line, item } = of;
   return {
     position: line.position,
     sku: line.sku,
     name: item?.name ?? line.sku,
     goodsClass: item?.goodsClass,
     quantity: line.quantity,
+    unitPrice: line.unitPrice,
     weight: item?.weight && inKilograms(item.weight).toFixed(2),
     origin: line.origin ?? undefined,
+    origins: (line.origins as LineView["origins"] | null) ?? undefined,
     stock: item?.stock,
-    net: moneyText(lineMoney(sold(line, items, fallbackTax), includesTax, currency).net, currency),
+    net: moneyText(lineMoney(sold(of, fallbackTax), includesTax, currency).net, currency),
   };
 }

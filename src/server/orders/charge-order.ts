@@ -1,0 +1,140 @@
+import "server-only";
+import { chargedByHand, type ByHand } from "@/core/orders/hand-charge";
+import { compileItem } from "@/core/parcels/compiled-item";
+import type { QuotedOffer } from "@/core/quote/quote";
+import type { Item } from "@/core/setup/item";
+import type { Database, PooledDatabase } from "@/db/connect";
+import type { By } from "@/db/queries/activity";
+import { appendRows } from "@/db/queries/bulk";
+import { commit } from "@/db/queries/commitments";
+import { insertCharge, type OrderRow } from "@/db/queries/orders";
+import { shipments } from "@/db/schema";
+import { failed } from "../result";
+import type { Revision } from "../services/live-setup";
+import { byHandOf, chargedOf, plain, type KeptByHand } from "./applied-offer";
+import { chargeFields } from "./charge-fields";
+import { changeOrder, type OrderChange, type OrderCommand, type Situation } from "./change-order";
+import { factsOf, rateOrder, type RatedOrder } from "./rate-order";
+import { shipmentRows } from "./shipments";
+import type { Failure } from "../result";
+
+/** What is charged by hand, and whether the amount is the one the buyer was told. */
+export interface HandCharge extends ByHand {
+  readonly isWish?: boolean;
+}
+
+/**
+ * Applies an offer's charge as it is quoted now; the one before stays in the history. What was set by hand before stays where
+ * nothing else is said, and is taken off with an empty `byHand`.
+ */
+export function applyOffer(db: PooledDatabase, command: OrderCommand, offer: string, byHand?: HandCharge) {
+  return changeOrder(db, command, (tx, situation) => chargeIn(tx, situation, command.by, offer, byHand));
+}
+
+/** The same as part of a change that is under way. */
+export async function chargeIn(
+  tx: Database,
+  { stored, live }: Situation,
+  by: By,
+  offer: string,
+  byHand?: HandCharge,
+): Promise<Failure | OrderChange> {
+  if (!live) return failed("unavailable");
+  const facts = await factsOf(tx, stored);
+  const rated = rateOrder(stored, live, facts, by.now, { working: true });
+  if (!rated.rated.ok) return failed("invalid", rated.rated.problems);
+  const given = rated.rated.value.offers.find((entry) => entry.offer === offer);
+  if (!given) return failed("not-found");
+  const kept = byHand ? handOf(byHand, by) : stored.charge ? byHandOf(stored.charge) : {};
+  const before = stored.charge && {
+    charged: chargedOf(stored.charge, rated.includesTax),
+    name: (stored.charge.quote as QuotedOffer).name,
+  };
+  const values = await storeCharge(tx, {
+    number: stored.order.number,
+    rated,
+    live,
+    given,
+    kept,
+    by,
+    items: facts.items,
+  });
+  const { currency } = rated.rated.value;
+  const charged = chargedByHand(given, plain(kept), { includesTax: rated.includesTax, currency });
+  return {
+    values,
+    what: kept.amount || kept.lines ? "charge-applied-by-hand" : "charge-applied",
+    from: before ? { offer: before.name, net: before.charged.net, currency } : null,
+    to: {
+      offer: given.name,
+      net: charged.net,
+      currency,
+      ...(kept.amount ? { reason: kept.amount.reason } : {}),
+    },
+  };
+}
+
+function handOf({ amount, lines, isWish }: HandCharge, { who, now }: By): KeptByHand {
+  const set = { by: who.name, at: now.toISOString() };
+  return {
+    ...(amount ? { amount: { ...amount, ...(isWish ? { isWish } : {}), ...set } } : {}),
+    ...(lines && lines.length > 0 ? { lines: lines.map((line) => ({ ...line, ...set })) } : {}),
+  };
+}
+
+interface Applied {
+  readonly number: string;
+  readonly rated: RatedOrder;
+  readonly live: Revision;
+  readonly given: QuotedOffer;
+  readonly kept: KeptByHand;
+  readonly by: By;
+  readonly items: readonly Item[];
+}
+
+/** Stores a charge with what it expects to be shipped and promises; what the order keeps beside it. */
+async function storeCharge(
+  tx: Database,
+  { number, rated: { rated, basis, includesTax, request }, live, given, kept, by, items }: Applied,
+): Promise<Partial<OrderRow>> {
+  if (!rated.ok) return {};
+  const { currency } = rated.value;
+  const isByHand = kept.amount !== undefined || kept.lines !== undefined;
+  const charge = await insertCharge(tx, {
+    order: number,
+    appliedAt: by.now.toISOString(),
+    appliedBy: by.who.name,
+    basis,
+    revision: live.number,
+    currency,
+    quote: given,
+    byHand: isByHand ? kept : null,
+  });
+  const known = new Map(items.map((item) => [item.sku, compileItem(item, live.compiled.defaultWeights)]));
+  for (const { sku, item } of request.lines)
+    if (item) known.set(sku, compileItem({ name: sku, ...item, sku }, live.compiled.defaultWeights));
+  await appendRows(
+    tx,
+    shipments,
+    shipmentRows({ charge, order: number }, given, (sku) => known.get(sku)),
+  );
+  await commit(tx, number, promised(given, items));
+  return {
+    charge,
+    ...chargeFields(given, chargedByHand(given, plain(kept), { includesTax, currency })),
+  };
+}
+
+/** Pieces by item and origin that a charge counts on; of items that nobody counts none. */
+function promised({ shipments: list }: QuotedOffer, items: readonly Item[]) {
+  const counted = new Set(items.filter(({ stock }) => stock !== undefined).map(({ sku }) => sku));
+  const sums = new Map<string, { sku: string; origin: string; quantity: number }>();
+  for (const { origin, lines } of list)
+    for (const { sku, quantity } of lines) {
+      if (!counted.has(sku)) continue;
+      const key = JSON.stringify([sku, origin]);
+      const sum = sums.get(key);
+      sums.set(key, { sku, origin, quantity: (sum?.quantity ?? 0) + quantity });
+    }
+  return [...sums.values()];
+}

@@ -1,0 +1,57 @@
+import "server-only";
+import { isOpen } from "@/core/orders/order-state";
+import type { PooledDatabase } from "@/db/connect";
+import { commit } from "@/db/queries/commitments";
+import { failed } from "../result";
+import { changeOrder, type OrderCommand } from "./change-order";
+import { basisOf, orderRequest } from "./order-request";
+
+/** Locks an order whose charge is up to date with it. Fails with `charge-out-of-date`. */
+export function confirmOrder(db: PooledDatabase, command: OrderCommand) {
+  return changeOrder(db, command, async (_, { stored }) => {
+    const upToDate = stored.charge && stored.charge.basis === basisOf(orderRequest(stored));
+    if (!upToDate) return failed("charge-out-of-date");
+    return {
+      values: { state: "confirmed", look: [], staleAt: null },
+      what: "order-confirmed",
+      from: null,
+      to: null,
+    };
+  });
+}
+
+/** Unlocks a confirmed or cancelled order that has not left, with a reason; its stock is promised again when it is charged. */
+export function reopenOrder(db: PooledDatabase, command: OrderCommand, reason: string) {
+  return changeOrder(
+    db,
+    command,
+    async (_, { stored: { order } }) => ({
+      values: {
+        state: order.charge === null ? "to-rate" : "out-of-date",
+        staleAt: command.by.now.toISOString(),
+      },
+      what: "order-reopened",
+      from: { value: order.state },
+      to: { value: reason },
+    }),
+    (state) => state === "confirmed" || state === "cancelled",
+  );
+}
+
+/** Takes an order off the desk for good, with a reason; what was promised to it is free. */
+export function cancelOrder(db: PooledDatabase, command: OrderCommand, reason: string) {
+  return changeOrder(
+    db,
+    command,
+    async (tx, { stored: { order } }) => {
+      await commit(tx, order.number, []);
+      return {
+        values: { state: "cancelled", look: [], staleAt: null },
+        what: "order-cancelled",
+        from: { value: order.state },
+        to: { value: reason },
+      };
+    },
+    (state) => isOpen(state) || state === "confirmed",
+  );
+}

@@ -1,0 +1,31 @@
+import "server-only";
+import { deskRule, plainRule, type DeskRule } from "@/core/orders/desk-rule";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { note, type By } from "@/db/queries/activity";
+import { putDeskRule, readDeskRule, type DeskRuleRow } from "@/db/queries/desk-rules";
+import { inTransaction } from "../in-transaction";
+import { done, type Result } from "../result";
+
+/** How a channel's orders are charged many at once. */
+export async function deskRuleOf(db: Database, channel: string): Promise<DeskRule> {
+  const row = await readDeskRule(db, channel);
+  return row ? ruleOf(row) : plainRule;
+}
+
+function ruleOf({ take, mostLoss }: DeskRuleRow): DeskRule {
+  return deskRule.parse({ take, mostLoss });
+}
+
+/** Sets how a channel's orders are charged many at once. */
+export function setDeskRule(
+  db: PooledDatabase,
+  { channel, ...rule }: DeskRule & { readonly channel: string },
+  by: By,
+): Promise<Result<undefined>> {
+  return inTransaction(db, async (tx) => {
+    const before = await deskRuleOf(tx, channel);
+    await putDeskRule(tx, { channel, ...rule });
+    await note(tx, by, { what: "desk-rule-set", subject: `channels/${channel}`, from: before, to: rule });
+    return done(undefined);
+  });
+}

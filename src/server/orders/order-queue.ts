@@ -1,0 +1,88 @@
+import "server-only";
+import {
+  isLook,
+  isOrderState,
+  looks,
+  openStates,
+  orderStates,
+  type Look,
+  type OrderState,
+} from "@/core/orders/order-state";
+import type { PooledDatabase } from "@/db/connect";
+import { countFound, countOrders, listOrders, type OrderFilter } from "@/db/queries/order-list";
+import { liveSetup } from "../services/live-setup";
+
+export interface QueueEntry {
+  readonly number: string;
+  readonly state: OrderState;
+  readonly look: readonly Look[];
+  readonly customerName: string;
+  readonly place: string;
+  /** As they are priced; "" where nobody knows. */
+  readonly goods: string;
+  readonly currency: string;
+}
+
+/** Orders a list shows; the others are found by searching. */
+export const MOST_LISTED = 200;
+
+/** What a list of orders is asked for, as its address says it. */
+export interface QueueAsked {
+  /** A state, or something odd; without one all that is open. */
+  readonly queue?: string | undefined;
+  readonly find?: string | undefined;
+  readonly channel?: string | undefined;
+  readonly country?: string | undefined;
+}
+
+/** The conditions that an address says. */
+export function filterOf({ queue, find, channel, country }: QueueAsked): OrderFilter {
+  const search = find?.trim().slice(0, 100);
+  return {
+    ...(isOrderState(queue) ? { states: [queue] } : {}),
+    ...(isLook(queue) ? { look: queue } : {}),
+    // who looks at no queue has work to do; what is done is in its own, and found by searching
+    ...(queue === undefined && !search ? { states: openStates } : {}),
+    ...(search ? { search } : {}),
+    ...(channel === undefined ? {} : { channel }),
+    ...(country === undefined ? {} : { country }),
+  };
+}
+
+/** A queue's orders, or all that a search finds; and the counts of all queues. */
+export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
+  const filter = filterOf(asked);
+  const [rows, counts, current] = await Promise.all([
+    listOrders(db, filter, MOST_LISTED),
+    countOrders(db),
+    liveSetup(db),
+  ]);
+  const found = rows.length < MOST_LISTED ? rows.length : await countFound(db, filter);
+  const channels = current?.setup.channels ?? [];
+  const currencies = new Map(channels.map((channel) => [channel.code, channel.currency]));
+  const entries = rows.map(
+    (row): QueueEntry => ({
+      number: row.number,
+      state: row.state as OrderState,
+      look: row.look.filter(isLook),
+      customerName: row.customerName,
+      place: `${row.city} ${row.country}`,
+      goods: row.goods === null ? "" : Number(row.goods).toFixed(2),
+      currency: currencies.get(row.channel) ?? "",
+    }),
+  );
+  return {
+    entries,
+    found,
+    states: orderStates.map((state) => ({ state, count: counts.states[state] ?? 0 })),
+    looks: looks.flatMap((look) => {
+      const count = counts.looks[look] ?? 0;
+      return count > 0 ? [{ look, count }] : [];
+    }),
+  };
+}
+
+/** Whether any order was ever confirmed. */
+export async function hasConfirmed(db: PooledDatabase): Promise<boolean> {
+  return (await listOrders(db, { states: ["confirmed", "handed-over"] }, 1)).length > 0;
+}

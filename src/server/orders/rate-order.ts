@@ -1,0 +1,80 @@
+import "server-only";
+import type { DeskRule } from "@/core/orders/desk-rule";
+import { standOf, type Stand } from "@/core/orders/stand";
+import type { Quote } from "@/core/quote/quote";
+import type { QuoteRequest } from "@/core/quote/request";
+import type { Channel } from "@/core/setup/offer";
+import type { Item } from "@/core/setup/item";
+import type { Parsed } from "@/core/setup/parse-setup";
+import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
+import type { Database } from "@/db/connect";
+import type { StoredOrder } from "@/db/queries/orders";
+import type { Revision } from "../services/live-setup";
+import { rateWith } from "../services/rate";
+import { currentSuspensions } from "../services/suspensions";
+import { standingCharge } from "./applied-offer";
+import { deskRuleOf } from "./desk-rules";
+import { freeItems, isShort } from "./free-items";
+import { orderOf } from "./order-document";
+import { basisOf, orderRequest } from "./order-request";
+
+/** What an order is rated with besides the revision. */
+export interface Facts {
+  /** With the stock that is free for it. */
+  readonly items: readonly Item[];
+  readonly suspensions: CompiledSuspensions;
+  readonly rule: DeskRule;
+}
+
+/** An order by what is live. */
+export interface RatedOrder {
+  readonly request: QuoteRequest;
+  readonly basis: string;
+  readonly channel: Channel | undefined;
+  readonly includesTax: boolean;
+  readonly rated: Parsed<Quote>;
+  readonly stand: Stand;
+}
+
+export async function factsOf(db: Database, stored: StoredOrder): Promise<Facts> {
+  const skus = stored.lines.flatMap((line) => (line.item === null ? [line.sku] : []));
+  return {
+    items: await freeItems(db, skus, stored.order.number),
+    suspensions: await currentSuspensions(db),
+    rule: await deskRuleOf(db, stored.order.channel),
+  };
+}
+
+/** Rates an order by what is live, and says where it stands. */
+export function rateOrder(
+  stored: StoredOrder,
+  live: Revision,
+  facts: Facts,
+  now: Date,
+  { working = false }: { readonly working?: boolean } = {},
+): RatedOrder {
+  const { items, suspensions, rule } = facts;
+  const request = orderRequest(stored);
+  const rated = rateWith(live.compiled, working ? { ...request, working } : request, items, now, {
+    suspensions,
+  });
+  const channel = channelOf(live, stored.order.channel);
+  const includesTax = channel?.pricesIncludeTax === true;
+  const { shipTo, wish } = orderOf(stored);
+  const basis = basisOf(request);
+  const stand = standOf({
+    shipTo,
+    wish,
+    rule,
+    includesTax,
+    basis,
+    applied: standingCharge(stored.charge, includesTax),
+    quote: rated.ok ? rated.value : undefined,
+    isShort: isShort(request.lines, items),
+  });
+  return { request, basis, channel, includesTax, rated, stand };
+}
+
+export function channelOf({ setup }: Revision, code: string): Channel | undefined {
+  return setup.channels.find((channel) => channel.code === code);
+}
