@@ -76,6 +76,14 @@ export async function markStaleWith(tx: Database, skus: readonly string[], at: s
     .where(and(inArray(orders.state, [...openStates]), inArray(orders.number, holding)));
 }
 
+/** Marks the open orders of a channel: where they stand may have changed. */
+export async function markChannelStale(tx: Database, channel: string, at: string): Promise<void> {
+  await tx
+    .update(orders)
+    .set({ staleAt: at })
+    .where(and(inArray(orders.state, [...openStates]), eq(orders.channel, channel)));
+}
+
 /** What is known of orders by their numbers. */
 export async function knownOrders(
   db: Database,

@@ -14,6 +14,7 @@ import { Trouble } from "@/ui/parts/trouble";
 const scopeWords = {
   quotes: "ask for quotes: offers with their charges",
   costs: "see in them what we pay and keep",
+  orders: "send orders, charge, confirm and cancel them",
   setup: "read the setup, its checks and revisions, and replace the draft",
   publish: "publish the draft",
   suspend: "suspend an origin, carrier, service or offer",

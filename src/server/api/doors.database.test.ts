@@ -276,3 +276,165 @@ test("the document tells every route, and every route is in the document", async
       responses: { default: expect.anything() },
     });
 });
+
+describe("orders", () => {
+  const order = {
+    number: "W/1042",
+    channel: "web",
+    customer: { name: "Salme Näide" },
+    shipTo: { lines: ["Kase 4"], city: "Tartu", postcode: "51013", country: "EE" },
+    lines: [{ sku: "FRAME-25", quantity: 1, unitPrice: "37.82" }],
+  };
+  const params = { number: encodeURIComponent(order.number) };
+  const read = () => call("get", "/orders/{number}", { params });
+
+  test("an order comes in once, is read, and stands somewhere by the answer where that is asked", async () => {
+    const posted = await call("post", "/orders", { body: order, query: { rate: "now" } });
+    expect(posted).toMatchObject({
+      status: 201,
+      headers: { location: "/api/v1/orders/W%2F1042", etag: '"1"' },
+      body: { number: "W/1042", state: "to-rate", look: [], version: 1, currency: "EUR" },
+    });
+    expect(posted.body.totals).toEqual({
+      goodsNet: "31.00",
+      tax: [{ percent: "22", amount: "6.82" }],
+      gross: "37.82",
+    });
+    expect(await call("post", "/orders", { body: order })).toMatchObject({ status: 200 });
+    expect(await call("post", "/orders", { body: { ...order, note: "other" } })).toMatchObject({
+      status: 409,
+    });
+    expect((await read()).body).toMatchObject({ ...order, version: 1 });
+    expect(await call("get", "/orders/{number}", { params: { number: "none" } })).toMatchObject({
+      status: 404,
+    });
+    const later = await call("post", "/orders", { body: { ...order, number: "W-2" } });
+    expect(later).toMatchObject({ status: 201, body: { state: "received" } });
+    expect(await call("post", "/orders", { key: "wd_demo_back_office", body: order })).toMatchObject({
+      status: 403,
+    });
+  });
+
+  test("what is wrong is told by its place, and what is unknown apart from what is malformed", async () => {
+    const wrong = await call("post", "/orders", { body: { ...order, shipTo: { country: "ZZ" } } });
+    expect(wrong).toMatchObject({ status: 400, body: { errors: [{ pointer: "/shipTo/country" }] } });
+    const strange = { ...order, number: "W-3", lines: [{ sku: "NOTHING", quantity: 1 }] };
+    expect(await call("post", "/orders", { body: strange })).toMatchObject({
+      status: 422,
+      body: { errors: [{ pointer: "/lines/0/sku", code: "unknown-sku" }] },
+    });
+  });
+
+  test("a call that has a name is done once, and another one under its name is refused", async () => {
+    const unnamed = { ...order, number: undefined };
+    const asked = { body: unnamed, headers: { "idempotency-key": "one" } };
+    const first = await call("post", "/orders", asked);
+    const again = await call("post", "/orders", asked);
+    expect(first.status).toBe(201);
+    expect(again).toEqual(first);
+    const other = { ...asked, body: { ...unnamed, note: "x" } };
+    expect(await call("post", "/orders", other)).toMatchObject({ status: 422 });
+    const fresh = await call("post", "/orders", { ...asked, headers: { "idempotency-key": "two" } });
+    expect(fresh.body.number).not.toBe(first.body.number);
+  });
+
+  test("many come in together, each by itself", async () => {
+    const body = {
+      orders: [
+        { ...order, number: "B-1" },
+        { ...order, number: "W/1042" },
+        { ...order, number: "B-2", lines: [{ sku: "NOTHING", quantity: 1 }] },
+      ],
+    };
+    expect(await call("post", "/orders/batch", { body })).toMatchObject({
+      status: 200,
+      body: {
+        data: [
+          { fate: "new", number: "B-1" },
+          { fate: "same", number: "W/1042" },
+          { fate: "refused", errors: [{ pointer: "/lines/0/sku" }] },
+        ],
+      },
+    });
+  });
+
+  test("it is changed by whoever looked at it, charged, confirmed, reopened and cancelled as on the desk", async () => {
+    const patch = { shipTo: { ...order.shipTo, lines: ["Kase 5"] }, note: "ring twice" };
+    expect(await call("patch", "/orders/{number}", { params, body: patch })).toMatchObject({ status: 428 });
+    const stale = { params, body: patch, headers: { "if-match": '"9"' } };
+    expect(await call("patch", "/orders/{number}", stale)).toMatchObject({ status: 412 });
+    const patched = await call("patch", "/orders/{number}", { ...stale, headers: { "if-match": '"1"' } });
+    expect(patched).toMatchObject({ status: 200, headers: { etag: '"2"' }, body: { note: "ring twice" } });
+    const took = { params, body: { note: null }, headers: { "if-match": '"2"' } };
+    expect((await call("patch", "/orders/{number}", took)).body.note).toBeUndefined();
+
+    const quoted = await call("post", "/quotes", {
+      body: { channel: "web", shipTo: { country: "EE", postcode: "51013" }, lines: order.lines },
+    });
+    const [, offer] = quoted.body.offers as { offer: string; gross: string }[];
+    const charge = (body: object) => call("post", "/orders/{number}/charge", { params, body });
+    expect(await charge({ offer: "nothing" })).toMatchObject({ status: 404 });
+    expect(await charge({ offer: offer!.offer, amount: "3.00" })).toMatchObject({
+      status: 400,
+      body: { errors: [{ pointer: "/reason" }] },
+    });
+    const further = { type: "packing", name: "Packing", amount: "1.22", taxPercent: "22", reason: "frail" };
+    const charged = await charge({
+      offer: offer!.offer,
+      amount: "3.00",
+      reason: "late",
+      lines: [{ ...further, type: "freight" }],
+    });
+    expect(charged).toMatchObject({
+      status: 200,
+      body: {
+        state: "ready",
+        totals: { gross: "42.04" },
+        charge: {
+          offer: offer!.offer,
+          gross: "4.22",
+          chargeLines: [
+            { byHand: { reason: "late", by: "API key “Everything”", workedOut: offer!.gross } },
+            { net: "1.00", byHand: { reason: "frail" } },
+          ],
+        },
+      },
+    });
+    const { cost, shipments } = charged.body.charge as { cost: string; shipments: { cost: string }[] };
+    expect(Number(cost)).toBeGreaterThan(0);
+    expect(shipments[0]!.cost).toBeDefined();
+
+    expect(await call("post", "/orders/{number}/confirm", { params })).toMatchObject({
+      body: { state: "confirmed" },
+    });
+    expect(await call("post", "/orders/{number}/confirm", { params })).toMatchObject({ status: 409 });
+    const because = { params, body: { reason: "the wrong house" } };
+    expect(await call("post", "/orders/{number}/reopen", because)).toMatchObject({ status: 200 });
+    expect(await call("post", "/orders/{number}/cancel", because)).toMatchObject({
+      body: { state: "cancelled" },
+    });
+    expect(await call("post", "/orders/{number}/cancel", { params, body: {} })).toMatchObject({
+      status: 400,
+    });
+  });
+
+  test("they are listed a page at a time, by queue and by what is looked for", async () => {
+    const seen: string[] = [];
+    let cursor: string | undefined;
+    do {
+      const page = await call("get", "/orders", { query: cursor === undefined ? {} : { cursor } });
+      seen.push(...(page.body.data as { number: string }[]).map(({ number }) => number));
+      cursor = page.body.next as string | undefined;
+    } while (cursor !== undefined && seen.length < 350);
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(seen.length).toBeGreaterThan(300);
+    expect((await call("get", "/orders", { query: { queue: "cancelled" } })).body.data).toMatchObject([
+      { number: "W/1042" },
+    ]);
+    expect((await call("get", "/orders", { query: { find: "näide b-1" } })).body.data).toMatchObject([
+      { number: "B-1" },
+    ]);
+    expect(await call("get", "/orders", { query: { cursor: "x" } })).toMatchObject({ status: 400 });
+    expect(await call("get", "/orders", { query: { queue: "nowhere" } })).toMatchObject({ status: 400 });
+  });
+});

@@ -1,6 +1,17 @@
 import "server-only";
 import type { OpenDoor } from "./door";
 import { getMetrics } from "./metrics";
+import {
+  chargeOrder,
+  getOrder,
+  getOrders,
+  patchOrder,
+  postCancel,
+  postConfirm,
+  postOrder,
+  postOrders,
+  postReopen,
+} from "./order-doors";
 import { quotesDoor } from "./quotes";
 import { getFindings, getRevisions, getSetup, postRevision, putSetup, restoreRevision } from "./setup-doors";
 import {
@@ -12,7 +23,7 @@ import {
   postSuspension,
 } from "./work-doors";
 
-export type Method = "get" | "post" | "put" | "delete";
+export type Method = "get" | "post" | "put" | "patch" | "delete";
 
 /** All doors of the API by address and method: what is written about them is made from this, and so can't drift. */
 export const doors: Readonly<Record<string, Partial<Record<Method, OpenDoor>>>> = {
@@ -20,6 +31,13 @@ export const doors: Readonly<Record<string, Partial<Record<Method, OpenDoor>>>> 
   "/setup": { get: getSetup, put: putSetup },
   "/revisions": { get: getRevisions, post: postRevision },
   "/revisions/{number}/restore": { post: restoreRevision },
+  "/orders": { get: getOrders, post: postOrder },
+  "/orders/batch": { post: postOrders },
+  "/orders/{number}": { get: getOrder, patch: patchOrder },
+  "/orders/{number}/charge": { post: chargeOrder },
+  "/orders/{number}/confirm": { post: postConfirm },
+  "/orders/{number}/reopen": { post: postReopen },
+  "/orders/{number}/cancel": { post: postCancel },
   "/findings": { get: getFindings },
   "/metrics": { get: getMetrics },
   "/replays": { post: postReplay },

@@ -20,14 +20,14 @@ export function confirmOrder(db: PooledDatabase, command: OrderCommand) {
   });
 }
 
-/** Unlocks a confirmed or cancelled order that has not left, with a reason; its stock is promised again when it is charged. */
+/** Unlocks a confirmed or cancelled order that has not left, with a reason. What a cancelled one was charged is gone with its stock. */
 export function reopenOrder(db: PooledDatabase, command: OrderCommand, reason: string) {
   return changeOrder(
     db,
     command,
     async (_, { stored: { order } }) => ({
       values: {
-        state: order.charge === null ? "to-rate" : "out-of-date",
+        ...(order.state === "cancelled" ? uncharged : { state: "out-of-date" }),
         staleAt: command.by.now.toISOString(),
       },
       what: "order-reopened",
@@ -37,6 +37,17 @@ export function reopenOrder(db: PooledDatabase, command: OrderCommand, reason: s
     (state) => state === "confirmed" || state === "cancelled",
   );
 }
+
+const uncharged = {
+  state: "to-rate",
+  charge: null,
+  offer: null,
+  chargeNet: null,
+  cost: null,
+  margin: null,
+  services: [],
+  origins: [],
+};
 
 /** Takes an order off the desk for good, with a reason; what was promised to it is free. */
 export function cancelOrder(db: PooledDatabase, command: OrderCommand, reason: string) {

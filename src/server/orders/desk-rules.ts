@@ -3,6 +3,7 @@ import { deskRule, plainRule, type DeskRule } from "@/core/orders/desk-rule";
 import type { Database, PooledDatabase } from "@/db/connect";
 import { note, type By } from "@/db/queries/activity";
 import { putDeskRule, readDeskRule, type DeskRuleRow } from "@/db/queries/desk-rules";
+import { markChannelStale } from "@/db/queries/orders";
 import { inTransaction } from "../in-transaction";
 import { done, type Result } from "../result";
 
@@ -25,6 +26,7 @@ export function setDeskRule(
   return inTransaction(db, async (tx) => {
     const before = await deskRuleOf(tx, channel);
     await putDeskRule(tx, { channel, ...rule });
+    await markChannelStale(tx, channel, by.now.toISOString());
     await note(tx, by, { what: "desk-rule-set", subject: `channels/${channel}`, from: before, to: rule });
     return done(undefined);
   });

@@ -1,0 +1,4 @@
+import { route } from "@/server/api/call";
+import { postOrders } from "@/server/api/order-doors";
+
+export const POST = route(postOrders.answer);
