@@ -8,6 +8,7 @@ const words: Readonly<Record<string, string>> = {
   "order-reopened": "reopened the order",
   "order-cancelled": "cancelled the order",
   "charge-applied": "applied a charge",
+  "charge-taken-back": "took back a charge",
   "charge-applied-by-hand": "applied a charge with a part by hand",
   "desk-rule-set": "set how many orders are charged at once",
   "quantity-changed": "changed pieces",

@@ -36,6 +36,8 @@ export interface FailureData {
   readonly "business-there": Nothing;
   /** Too many wait for the same thing. */
   readonly busy: Nothing;
+  /** Many orders were charged at once, and one of them is confirmed by now. */
+  readonly "batch-confirmed": Nothing;
   readonly unavailable: Nothing;
   /** A fault of ours: it is in the log under this number. */
   readonly fault: { readonly number: string };
@@ -94,6 +96,8 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "too-many-tries": ({ seconds }) =>
     `Too many tries. Wait ${seconds === 1 ? "a second" : `${seconds} seconds`}, then try again.`,
   "business-there": () => "The business is there already.",
+  "batch-confirmed": () =>
+    "One of these orders is confirmed by now, so they are not taken back together. Reopen it, or change each order by itself.",
   busy: () => "Nothing was stored: many changes are waiting just now. Try once more.",
   unavailable: () => "Nothing was stored: the server can't reach its data. Try once more.",
   fault: ({ number }) => `Something went wrong here, and nothing was stored. Report this number: ${number}`,

@@ -1,6 +1,8 @@
 const names: Readonly<Record<string, string>> = {
   replay: "Replay of orders",
   rerate: "Open orders rated anew",
+  "charge-orders": "Orders rated and charged",
+  "confirm-orders": "Orders confirmed",
 };
 
 /** What a piece of long work is called. */

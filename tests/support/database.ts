@@ -27,12 +27,17 @@ interface TestDatabase extends Connection {
   /** As the tables' owner connects. */
   readonly ownerUrl: string;
   readonly drop: () => Promise<void>;
+  /** Ends its use: from then on it is only copied. */
+  readonly freeze: () => Promise<{
+    readonly copy: () => Promise<TestDatabase>;
+    readonly drop: () => Promise<void>;
+  }>;
 }
 
 /** A database of its own for a test file, used as the app uses it; `drop` takes it away. */
-export async function freshDatabase(): Promise<TestDatabase> {
+export async function freshDatabase(template = TEMPLATE): Promise<TestDatabase> {
   const name = `t_${randomBytes(6).toString("hex")}`;
-  await onServer(`create database ${name} template ${TEMPLATE}`);
+  await onServer(`create database ${name} template ${template}`);
   const urlOf = (cluster: string) => cluster.replace(/\/[^/]+$/, `/${name}`);
   const url = urlOf(told("TEST_APP_URL"));
   const connection = connect(url, () => undefined);
@@ -43,6 +48,13 @@ export async function freshDatabase(): Promise<TestDatabase> {
     drop: async () => {
       await connection.close();
       await onServer(`drop database ${name} with (force)`);
+    },
+    freeze: async () => {
+      await connection.close();
+      return {
+        copy: () => freshDatabase(name),
+        drop: () => onServer(`drop database ${name} with (force)`),
+      };
     },
   };
 }

@@ -55,6 +55,9 @@ CREATE TABLE "idempotent_calls" (
 );
 --> statement-breakpoint
 ALTER TABLE "charges" ADD COLUMN "by_hand" jsonb;--> statement-breakpoint
+ALTER TABLE "charges" ADD COLUMN "batch" uuid;--> statement-breakpoint
+ALTER TABLE "charges" ADD COLUMN "replaces" uuid;--> statement-breakpoint
+CREATE INDEX "charges_by_batch" ON "charges" USING btree ("batch") WHERE batch is not null;--> statement-breakpoint
 ALTER TABLE "order_lines" ADD COLUMN "origins" jsonb;--> statement-breakpoint
 ALTER TABLE "order_lines" ADD COLUMN "item" jsonb;--> statement-breakpoint
 ALTER TABLE "orders" ADD COLUMN "customer_reference" text;--> statement-breakpoint

@@ -1,29 +1,15 @@
-import { and, eq, inArray, ne, sql } from "drizzle-orm";
+import { eq, inArray } from "drizzle-orm";
 import type { Database } from "../connect";
 import { commitments } from "../schema/orders";
 
 export type CommitmentRow = typeof commitments.$inferInsert;
 
-/** Pieces of items that are promised to other orders than one, by item and origin. */
-export async function committedToOthers(
-  db: Database,
-  skus: readonly string[],
-  order: string | undefined,
-): Promise<{ sku: string; origin: string; quantity: number }[]> {
+/** Pieces of items that are promised, by order. */
+export async function promisedOf(db: Database, skus: readonly string[]): Promise<CommitmentRow[]> {
   return db
-    .select({
-      sku: commitments.sku,
-      origin: commitments.origin,
-      quantity: sql<number>`sum(${commitments.quantity})::int`,
-    })
+    .select()
     .from(commitments)
-    .where(
-      and(
-        inArray(commitments.sku, [...new Set(skus)]),
-        order === undefined ? undefined : ne(commitments.order, order),
-      ),
-    )
-    .groupBy(commitments.sku, commitments.origin);
+    .where(inArray(commitments.sku, [...new Set(skus)]));
 }
 
 /** Puts what is promised to an order in the place of what was. */

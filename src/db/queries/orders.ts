@@ -15,8 +15,13 @@ export interface StoredOrder {
   readonly charge: ChargeRow | undefined;
 }
 
-export async function readOrder(db: Database, number: string): Promise<StoredOrder | undefined> {
-  const [order] = await db.select().from(orders).where(eq(orders.number, number));
+export async function readOrder(
+  db: Database,
+  number: string,
+  { lock = false }: { readonly lock?: boolean } = {},
+): Promise<StoredOrder | undefined> {
+  const asked = db.select().from(orders).where(eq(orders.number, number));
+  const [order] = await (lock ? asked.for("update") : asked);
   if (!order) return undefined;
   const lines = await db
     .select()
@@ -26,6 +31,28 @@ export async function readOrder(db: Database, number: string): Promise<StoredOrd
   const [charge] =
     order.charge === null ? [] : await db.select().from(charges).where(eq(charges.id, order.charge));
   return { order, lines, charge };
+}
+
+/** Orders whole, in the order of their numbers as they are asked for; those that are not there are left out. */
+export async function readOrders(db: Database, numbers: readonly string[]): Promise<StoredOrder[]> {
+  if (numbers.length === 0) return [];
+  const rows = await db
+    .select()
+    .from(orders)
+    .where(inArray(orders.number, [...numbers]));
+  const whole = await withLines(db, rows);
+  const applied = rows.flatMap(({ charge }) => charge ?? []);
+  const known = new Map(
+    (applied.length === 0 ? [] : await db.select().from(charges).where(inArray(charges.id, applied))).map(
+      (charge) => [charge.id, charge],
+    ),
+  );
+  const byNumber = new Map(whole.map(({ order, lines }) => [order.number, { order, lines }]));
+  return numbers.flatMap((number) => {
+    const one = byNumber.get(number);
+    if (!one) return [];
+    return { ...one, charge: one.order.charge === null ? undefined : known.get(one.order.charge) };
+  });
 }
 
 /** Changes an order that still has the version; false when somebody else was first. */

@@ -134,8 +134,14 @@ export const charges = pgTable(
     quote: jsonb().notNull(),
     /** What was set by hand: another amount for the delivery, further lines; `null`: nothing. */
     byHand: jsonb("by_hand"),
+    /** The work that applied it among others, where it was many at once; and the charge it took the place of. */
+    batch: uuid(),
+    replaces: uuid(),
   },
-  (t) => [index("charges_by_order").on(t.order, t.appliedAt)],
+  (t) => [
+    index("charges_by_order").on(t.order, t.appliedAt),
+    index("charges_by_batch").on(t.batch).where(sql`batch is not null`),
+  ],
 );
 
 /**

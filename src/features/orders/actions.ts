@@ -1,10 +1,13 @@
 "use server";
 
+import { randomUUID } from "node:crypto";
 import { refresh } from "next/cache";
 import { z } from "zod";
 import type { Answer } from "@/messages/answer";
 import { act, type Call } from "@/server/act";
+import { manyOrders } from "@/server/jobs/charge-orders";
 import { done, type Result } from "@/server/result";
+import { startJob } from "@/server/services/jobs";
 import { findItems } from "@/server/services/find-items";
 import { eraseCustomer as erase } from "@/server/services/personal-data";
 import { applyOffer } from "@/server/orders/charge-order";
@@ -158,5 +161,22 @@ export async function findGoods(text: string): Promise<Answer<{ sku: string; nam
     permission: "look",
     schema: z.string().max(100),
     run: async (asked, { db }) => done(await findItems(db, asked)),
+  });
+}
+
+const startSchema = z.strictObject({
+  kind: z.enum(["charge-orders", "confirm-orders"]),
+  numbers: manyOrders.shape.numbers,
+});
+
+/** Has many orders charged, or those confirmed that are ready and have nothing odd about them; gives the work's id. */
+export async function startMany(input: z.infer<typeof startSchema>): Promise<Answer<{ id: string }>> {
+  return act(input, {
+    permission: "edit-orders",
+    schema: startSchema,
+    run: async ({ kind, numbers }, { db, by }) => {
+      const data = { numbers, batch: randomUUID() };
+      return done({ id: await startJob(db, { kind, queue: "long", data }, by) });
+    },
   });
 }

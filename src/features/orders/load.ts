@@ -11,7 +11,10 @@ export type QueueQuery = QueueAsked;
 
 /** The list beside the order, with how many wait in each queue. */
 export function loadQueue(asked: QueueAsked) {
-  return load(({ db }) => orderQueue(db, asked));
+  return load(async ({ db, person }) => ({
+    ...(await orderQueue(db, asked)),
+    mayEdit: may(person.role, "edit-orders"),
+  }));
 }
 
 /** One order, with what this person may do to it. */

@@ -2,9 +2,11 @@
 
 import Link from "next/link";
 import { usePathname, useRouter, useSearchParams } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { classNames } from "@/ui/class-names";
 import { SideList } from "@/ui/parts/side-list";
+import { useKept } from "@/ui/use-kept";
+import { ManyBar } from "./many-bar";
 import { isOpen, type OrderState } from "@/core/orders/order-state";
 import type { Queue } from "./load";
 import { lookNames, stateNames } from "./order-states";
@@ -12,12 +14,13 @@ import { lookNames, stateNames } from "./order-states";
 interface Props {
   readonly queue: Queue;
   readonly current: string | undefined;
+  readonly mayEdit: boolean;
 }
 
 const colours: Partial<Record<OrderState, string>> = { "out-of-date": "text-loss" };
 
 /** Queues, search, and the orders of the chosen queue. */
-export function OrdersSide({ queue, current }: Props) {
+export function OrdersSide({ queue, current, mayEdit }: Props) {
   const { entries, found, states, looks } = queue;
   const query = useSearchParams();
   const asked = query.get("queue") ?? "";
@@ -28,6 +31,8 @@ export function OrdersSide({ queue, current }: Props) {
     else next.set("queue", of);
     return `${current === undefined ? "/orders" : `/orders/${encodeURIComponent(current)}`}?${next.toString()}`;
   };
+  const [kept, keep] = useKept("desk selection", "");
+  const selection = useMemo(() => new Set(kept === "" ? [] : kept.split(",")), [kept]);
   const suffix = query.size > 0 ? `?${query.toString()}` : "";
   const queues = [
     { key: "", name: "Open", count: open },
@@ -61,9 +66,11 @@ export function OrdersSide({ queue, current }: Props) {
           </p>
         )}
       </div>
+      {mayEdit && <ManyBar queue={queue} selection={selection} onClear={() => keep("")} />}
       <SideList
         label="Orders"
         current={current}
+        {...(mayEdit ? { selection, onSelect: (next) => keep([...next].join(",")) } : {})}
         empty={
           query.get("find")
             ? `No order has “${query.get("find") ?? ""}” in its number, name, town, postcode or items.`

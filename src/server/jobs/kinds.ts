@@ -1,9 +1,16 @@
+import { chargeOrders } from "./charge-orders";
+import { confirmOrders } from "./confirm-orders";
 import type { JobKind } from "./job-kinds";
 import { replayOrders } from "./replay-orders";
 import { rerate } from "./rerate";
 
 /** All kinds of long work, by their name. */
-export const kinds = { replay: replayOrders, rerate } as const;
+export const kinds = {
+  replay: replayOrders,
+  rerate,
+  "charge-orders": chargeOrders,
+  "confirm-orders": confirmOrders,
+} as const;
 
 export type KindName = keyof typeof kinds;
 

@@ -54,7 +54,8 @@ export async function changeOrderIn(
   change: (tx: Database, situation: Situation) => Promise<Failure | OrderChange>,
   allowed: Allowed = isOpen,
 ): Promise<Result<{ version: number }>> {
-  const stored = await readOrder(tx, number);
+  // who is second at one order sees what the first has made of it
+  const stored = await readOrder(tx, number, { lock: true });
   if (!stored) return failed("not-found");
   if (!allowed(stored.order.state as OrderState)) return failed("locked");
   const { version } = stored.order;

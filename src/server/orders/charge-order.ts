@@ -31,13 +31,14 @@ export function applyOffer(db: PooledDatabase, command: OrderCommand, offer: str
   return changeOrder(db, command, (tx, situation) => chargeIn(tx, situation, command.by, offer, byHand));
 }
 
-/** The same as part of a change that is under way. */
+/** The same as part of a change that is under way, and of work with many orders where it is of one. */
 export async function chargeIn(
   tx: Database,
   { stored, live }: Situation,
   by: By,
   offer: string,
   byHand?: HandCharge,
+  batch?: string,
 ): Promise<Failure | OrderChange> {
   if (!live) return failed("unavailable");
   const facts = await factsOf(tx, stored);
@@ -58,6 +59,8 @@ export async function chargeIn(
     kept,
     by,
     items: facts.items,
+    batch,
+    replaces: stored.order.charge,
   });
   const { currency } = rated.rated.value;
   const charged = chargedByHand(given, plain(kept), { includesTax: rated.includesTax, currency });
@@ -90,14 +93,17 @@ interface Applied {
   readonly kept: KeptByHand;
   readonly by: By;
   readonly items: readonly Item[];
+  readonly batch: string | undefined;
+  readonly replaces: string | null;
 }
 
 /** Stores a charge with what it expects to be shipped and promises; what the order keeps beside it. */
 async function storeCharge(
   tx: Database,
-  { number, rated: { rated, basis, includesTax, request }, live, given, kept, by, items }: Applied,
+  { number, rated: { rated, basis, includesTax, request }, live, given, kept, by, ...more }: Applied,
 ): Promise<Partial<OrderRow>> {
   if (!rated.ok) return {};
+  const { items, batch, replaces } = more;
   const { currency } = rated.value;
   const isByHand = kept.amount !== undefined || kept.lines !== undefined;
   const charge = await insertCharge(tx, {
@@ -109,6 +115,8 @@ async function storeCharge(
     currency,
     quote: given,
     byHand: isByHand ? kept : null,
+    batch: batch ?? null,
+    replaces,
   });
   const known = new Map(items.map((item) => [item.sku, compileItem(item, live.compiled.defaultWeights)]));
   for (const { sku, item } of request.lines)
@@ -126,7 +134,7 @@ async function storeCharge(
 }
 
 /** Pieces by item and origin that a charge counts on; of items that nobody counts none. */
-function promised({ shipments: list }: QuotedOffer, items: readonly Item[]) {
+export function promised({ shipments: list }: QuotedOffer, items: readonly Item[]) {
   const counted = new Set(items.filter(({ stock }) => stock !== undefined).map(({ sku }) => sku));
   const sums = new Map<string, { sku: string; origin: string; quantity: number }>();
   for (const { origin, lines } of list)

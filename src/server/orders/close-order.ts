@@ -38,7 +38,8 @@ export function reopenOrder(db: PooledDatabase, command: OrderCommand, reason: s
   );
 }
 
-const uncharged = {
+/** What an order without a charge keeps beside itself. */
+export const uncharged = {
   state: "to-rate",
   charge: null,
   offer: null,

@@ -2,7 +2,7 @@ import "server-only";
 import { deskRule, plainRule, type DeskRule } from "@/core/orders/desk-rule";
 import type { Database, PooledDatabase } from "@/db/connect";
 import { note, type By } from "@/db/queries/activity";
-import { putDeskRule, readDeskRule, type DeskRuleRow } from "@/db/queries/desk-rules";
+import { listDeskRules, putDeskRule, readDeskRule, type DeskRuleRow } from "@/db/queries/desk-rules";
 import { markChannelStale } from "@/db/queries/orders";
 import { inTransaction } from "../in-transaction";
 import { done, type Result } from "../result";
@@ -11,6 +11,12 @@ import { done, type Result } from "../result";
 export async function deskRuleOf(db: Database, channel: string): Promise<DeskRule> {
   const row = await readDeskRule(db, channel);
   return row ? ruleOf(row) : plainRule;
+}
+
+/** The same for many channels, read once. */
+export async function deskRulesByChannel(db: Database): Promise<(channel: string) => DeskRule> {
+  const rules = new Map((await listDeskRules(db)).map((row) => [row.channel, ruleOf(row)]));
+  return (channel) => rules.get(channel) ?? plainRule;
 }
 
 function ruleOf({ take, mostLoss }: DeskRuleRow): DeskRule {

@@ -1,8 +1,16 @@
 import "server-only";
 import type { Item } from "@/core/setup/item";
 import type { Database } from "@/db/connect";
-import { committedToOthers } from "@/db/queries/commitments";
+import { promisedOf } from "@/db/queries/commitments";
 import { readItems } from "@/db/queries/items";
+import { FreeStock } from "./free-stock";
+
+/** The stock of items and what of it is promised to whom. */
+export async function freeStock(db: Database, skus: readonly string[]): Promise<FreeStock> {
+  const items = await readItems(db, skus);
+  const kept = items.filter(({ stock }) => stock !== undefined).map(({ sku }) => sku);
+  return new FreeStock(items, kept.length === 0 ? [] : await promisedOf(db, kept));
+}
 
 /** Items with the stock that is free for an order: what is promised to others is not. */
 export async function freeItems(
@@ -10,23 +18,7 @@ export async function freeItems(
   skus: readonly string[],
   order: string | undefined,
 ): Promise<Item[]> {
-  const items = await readItems(db, skus);
-  const kept = items.filter(({ stock }) => stock !== undefined).map(({ sku }) => sku);
-  if (kept.length === 0) return items;
-  const taken = new Map<string, number>();
-  for (const { sku, origin, quantity } of await committedToOthers(db, kept, order))
-    taken.set(JSON.stringify([sku, origin]), quantity);
-  return items.map((item) =>
-    item.stock
-      ? {
-          ...item,
-          stock: item.stock.map(({ origin, quantity }) => ({
-            origin,
-            quantity: Math.max(0, quantity - (taken.get(JSON.stringify([item.sku, origin])) ?? 0)),
-          })),
-        }
-      : item,
-  );
+  return (await freeStock(db, skus)).itemsFor(order, skus);
 }
 
 /** Whether an item that is kept in stock has fewer free pieces than an order's lines want of it. */

@@ -184,3 +184,8 @@ function goodsOf(lines: Order["lines"]): string {
     ),
   ).toString();
 }
+
+/** The items of the catalogue that an order holds. */
+export function skusOf({ lines }: Pick<StoredOrder, "lines">): string[] {
+  return lines.flatMap(({ sku, item }) => (item === null ? [sku] : []));
+}

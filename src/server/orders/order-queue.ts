@@ -82,6 +82,11 @@ export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
   };
 }
 
+/** The numbers of a list's orders, as many as may be worked on at once. */
+export async function numbersOf(db: PooledDatabase, asked: QueueAsked, most: number): Promise<string[]> {
+  return (await listOrders(db, filterOf(asked), most)).map(({ number }) => number);
+}
+
 /** Whether any order was ever confirmed. */
 export async function hasConfirmed(db: PooledDatabase): Promise<boolean> {
   return (await listOrders(db, { states: ["confirmed", "handed-over"] }, 1)).length > 0;

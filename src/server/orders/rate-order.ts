@@ -15,7 +15,7 @@ import { currentSuspensions } from "../services/suspensions";
 import { standingCharge } from "./applied-offer";
 import { deskRuleOf } from "./desk-rules";
 import { freeItems, isShort } from "./free-items";
-import { orderOf } from "./order-document";
+import { orderOf, skusOf } from "./order-document";
 import { basisOf, orderRequest } from "./order-request";
 
 /** What an order is rated with besides the revision. */
@@ -37,9 +37,8 @@ export interface RatedOrder {
 }
 
 export async function factsOf(db: Database, stored: StoredOrder): Promise<Facts> {
-  const skus = stored.lines.flatMap((line) => (line.item === null ? [line.sku] : []));
   return {
-    items: await freeItems(db, skus, stored.order.number),
+    items: await freeItems(db, skusOf(stored), stored.order.number),
     suspensions: await currentSuspensions(db),
     rule: await deskRuleOf(db, stored.order.channel),
   };

@@ -2,9 +2,10 @@ import "server-only";
 import type { PooledDatabase } from "@/db/connect";
 import { staleOrders } from "@/db/queries/orders";
 import { liveSetup } from "../services/live-setup";
-import { settleOrder } from "./settle-order";
+import { settleOrders } from "./settle-order";
 
-const AT_ONCE = 200;
+const MOST = 200;
+const AT_ONCE = 50;
 
 /**
  * Works out where orders stand that came in, or hold something that has changed; gives how many. Several may do it at the same
@@ -13,10 +14,8 @@ const AT_ONCE = 200;
 export async function rateStale(db: PooledDatabase, now: Date, signal?: AbortSignal): Promise<number> {
   const live = await liveSetup(db);
   if (!live) return 0;
-  const numbers = await staleOrders(db, AT_ONCE);
-  for (const number of numbers) {
-    if (signal?.aborted) break;
-    await settleOrder(db, number, live, now);
-  }
+  const numbers = await staleOrders(db, MOST);
+  for (let at = 0; at < numbers.length && !signal?.aborted; at += AT_ONCE)
+    await settleOrders(db, numbers.slice(at, at + AT_ONCE), live, now);
   return numbers.length;
 }

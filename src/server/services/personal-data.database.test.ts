@@ -7,15 +7,21 @@ import { note } from "@/db/queries/activity";
 import { activity, orders } from "@/db/schema";
 import { ERASED, eraseCustomer, forgetOld, readKeepMonths, setKeepMonths } from "./personal-data";
 
+let filled: Awaited<ReturnType<Awaited<ReturnType<typeof freshDatabase>>["freeze"]>>;
 let base: Awaited<ReturnType<typeof freshDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", now);
 
+beforeAll(async () => {
+  const first = await freshDatabase();
+  await loadDemo(first.db, now);
+  filled = await first.freeze();
+}, 60_000);
+afterAll(() => filled.drop());
 beforeEach(async () => {
-  base = await freshDatabase();
+  base = await filled.copy();
   db = base.db;
-  await loadDemo(db, now);
 });
 afterEach(() => base.drop());
 

@@ -17,6 +17,13 @@ export interface ShownJob {
   readonly href: string | undefined;
 }
 
+/** Where the result of work is looked at. */
+const pages: Readonly<Record<string, (id: string) => string>> = {
+  replay: (id) => `/gate/replay/${id}`,
+  "charge-orders": (id) => `/orders/~many/${id}`,
+  "confirm-orders": (id) => `/orders/~many/${id}`,
+};
+
 /** A piece of long work in words. */
 export function shownJob(row: JobRow, now: Date): ShownJob {
   const { id, kind, who, state, done, total, startedAt, failure } = row;
@@ -33,7 +40,7 @@ export function shownJob(row: JobRow, now: Date): ShownJob {
         ? secondsLeft(done, total, now.getTime() - Date.parse(startedAt))
         : undefined,
     failure: code === undefined ? undefined : jobFailure(code),
-    href: kind === "replay" ? `/gate/replay/${id}` : undefined,
+    href: pages[kind]?.(id),
   };
 }
 

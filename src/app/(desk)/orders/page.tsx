@@ -11,7 +11,7 @@ export default async function Orders({ searchParams }: { readonly searchParams: 
   const queue = await loadQueue(await searchParams);
   const [first] = queue.entries;
   return (
-    <TwoPanes side={<OrdersSide queue={queue} current={first?.number} />}>
+    <TwoPanes side={<OrdersSide queue={queue} mayEdit={queue.mayEdit} current={first?.number} />}>
       {first ? <OrderPane number={first.number} /> : <p className="text-soft">No order here.</p>}
     </TwoPanes>
   );

@@ -15,7 +15,7 @@ export default async function OrderPage({ params, searchParams }: Props) {
   const number = decodeURIComponent((await params).number);
   const queue = await loadQueue(await searchParams);
   return (
-    <TwoPanes side={<OrdersSide queue={queue} current={number} />}>
+    <TwoPanes side={<OrdersSide queue={queue} mayEdit={queue.mayEdit} current={number} />}>
       <OrderPane number={number} />
     </TwoPanes>
   );

@@ -1,0 +1,2 @@
+export { BatchPage } from "./batch-page";
+export { PlanPage } from "./plan-page";
