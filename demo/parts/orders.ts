@@ -193,6 +193,24 @@ const rateToSek = 11.48;
 
 type Prices = ReadonlyMap<string, number>;
 
+/** What single orders say besides: what buyers chose in the shop, most as it is charged, and an address that is odd. */
+const ofOwn: Readonly<Record<number, Pick<DemoOrder, "wish"> & { readonly postcode?: string }>> = {
+  10482: { wish: { offer: "post", gross: "40.90" } },
+  10470: { wish: { offer: "post", gross: "15.90" } },
+  10469: { wish: { offer: "letter", gross: "3.90" } },
+  10461: { wish: { offer: "point", gross: "4.90" } },
+  // what the shop still had from last year
+  10458: { wish: { offer: "post", gross: "15.90" } },
+  10451: { wish: { offer: "post", gross: "11.90" } },
+  10446: { postcode: "8001" },
+  10445: { wish: { offer: "post", gross: "8.90" } },
+  10441: { wish: { offer: "express", gross: "45.40" } },
+  10439: { wish: { offer: "post", gross: "15.90" } },
+  // a letter it is too heavy for
+  10438: { wish: { offer: "letter", gross: "3.90" } },
+  10435: { wish: { offer: "point", gross: "4.90" } },
+};
+
 /** Sixty open orders: most plain, some to two origins, some that nothing can take, a few out of date, a few lacking weights. */
 export function makeOrders(prices: Prices, taxes: Prices): DemoOrder[] {
   const random = seeded(20261124);
@@ -206,6 +224,7 @@ export function makeOrders(prices: Prices, taxes: Prices): DemoOrder[] {
       taxes,
     ),
     ...applied(i),
+    ...ofOwn[10482 - i],
   }));
 }
 

@@ -4,6 +4,7 @@ const words: Readonly<Record<string, string>> = {
   "items-changed": "changed many items",
   "setup-replaced": "put a whole setup in place",
   "order-received": "received the order",
+  "order-import-taken-back": "took back an imported order",
   "order-changed": "changed the order",
   "order-reopened": "reopened the order",
   "order-cancelled": "cancelled the order",

@@ -38,6 +38,8 @@ export interface FailureData {
   readonly busy: Nothing;
   /** Many orders were charged at once, and one of them is confirmed by now. */
   readonly "batch-confirmed": Nothing;
+  /** Another order is called so. */
+  readonly "number-taken": Nothing;
   readonly unavailable: Nothing;
   /** A fault of ours: it is in the log under this number. */
   readonly fault: { readonly number: string };
@@ -98,6 +100,7 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "business-there": () => "The business is there already.",
   "batch-confirmed": () =>
     "One of these orders is confirmed by now, so they are not taken back together. Reopen it, or change each order by itself.",
+  "number-taken": () => "Another order has this number. Leave the number empty, or take another.",
   busy: () => "Nothing was stored: many changes are waiting just now. Try once more.",
   unavailable: () => "Nothing was stored: the server can't reach its data. Try once more.",
   fault: ({ number }) => `Something went wrong here, and nothing was stored. Report this number: ${number}`,

@@ -3,9 +3,8 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
-import { isLook, isOrderState } from "@/core/orders/order-state";
 import { Progress, stopWork } from "@/features/jobs";
-import { lookNames, startMany, stateNames } from "@/features/orders";
+import { startMany } from "@/features/orders";
 import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
@@ -13,11 +12,12 @@ import { Trouble } from "@/ui/parts/trouble";
 import { takeBatchBack } from "./actions";
 import type { BatchView, ChargedMany, ConfirmedMany } from "./load";
 import { Sums } from "./plan-page";
+import { SetAside } from "./set-aside";
 
 const LOOK_MS = 700;
 
 /** Work with many orders: how far it is, then what it came to, with what was set aside as a list to work through. */
-export function BatchPage({ kind, job, numbers, result, mayEdit }: BatchView) {
+export function BatchPage({ kind, job, numbers, result, standing, mayEdit }: BatchView) {
   const router = useRouter();
   const goesOn = job.state === "waiting" || job.state === "running";
   const { busy, trouble, submit } = useSubmit();
@@ -27,6 +27,7 @@ export function BatchPage({ kind, job, numbers, result, mayEdit }: BatchView) {
     return () => clearInterval(timer);
   }, [goesOn, router]);
   const charged = result && "charged" in result ? result : undefined;
+  const isGone = charged !== undefined && charged.charged > 0 && standing === 0 && !goesOn;
   const confirm = async () => {
     const aside = new Set(charged?.setAside.map(({ number }) => number));
     const rest = numbers.filter((number) => !aside.has(number));
@@ -41,9 +42,9 @@ export function BatchPage({ kind, job, numbers, result, mayEdit }: BatchView) {
             Orders
           </Link>
         }
-        title={titleOf(kind, result)}
+        title={isGone ? `${titleOf(kind, result)}, and taken back` : titleOf(kind, result)}
       >
-        {!goesOn && mayEdit && charged && charged.charged > 0 && (
+        {!goesOn && mayEdit && charged && standing > 0 && (
           <>
             <TakeBack batch={charged.batch} />
             <Button kind="main" disabled={busy} onClick={() => void confirm()}>
@@ -67,8 +68,9 @@ export function BatchPage({ kind, job, numbers, result, mayEdit }: BatchView) {
         </p>
       )}
       {job.failure !== undefined && <p className="sheet mb-3 px-4 py-3 text-loss">{job.failure}</p>}
-      {charged && <Sums sums={charged.sums} />}
-      {result && <SetAside setAside={result.setAside} left={result.left} goesOn={goesOn} />}
+      {charged && !isGone && <Sums sums={charged.sums} />}
+      {isGone && <p className="text-soft">Each of these orders has the charge it had before, or none.</p>}
+      {result && !isGone && <SetAside orders={result.setAside} left={result.left} />}
     </div>
   );
 }
@@ -90,40 +92,4 @@ function TakeBack({ batch }: { readonly batch: string }) {
       <Trouble text={trouble} />
     </>
   );
-}
-
-function SetAside({
-  setAside,
-  left,
-  goesOn,
-}: Pick<ChargedMany, "left"> & {
-  readonly setAside: readonly { readonly number: string; readonly why: string }[];
-  readonly goesOn: boolean;
-}) {
-  if (setAside.length === 0 && left === 0)
-    return goesOn ? null : <p className="text-soft">Nothing was set aside.</p>;
-  return (
-    <section aria-label="Set aside" className="sheet max-w-[640px]">
-      <h2 className="border-b border-hairline px-3 py-1.5">
-        {setAside.length} set aside{" "}
-        {left > 0 && <span className="font-normal text-soft">and {left} left as they were</span>}
-      </h2>
-      <ul>
-        {setAside.map(({ number, why }) => (
-          <li key={number} className="border-b border-hairline px-3 py-1 last:border-0">
-            <Link prefetch={false} className="link" href={`/orders/${encodeURIComponent(number)}`}>
-              {number}
-            </Link>{" "}
-            <span className="text-loss">{whyWords(why)}</span>
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-function whyWords(why: string): string {
-  if (isLook(why)) return lookNames[why].name;
-  if (isOrderState(why)) return stateNames[why].name;
-  return why === "changed-meanwhile" ? "Somebody changed it meanwhile" : why;
 }

@@ -5,6 +5,7 @@ import { MOST_AT_ONCE, type ChargedMany, type ManyOrdersData } from "@/server/jo
 import type { ConfirmedMany } from "@/server/jobs/confirm-orders";
 import { planCharging, type Plan, type Planned, type PlannedSum } from "@/server/orders/charge-many";
 import { numbersOf, type QueueAsked } from "@/server/orders/order-queue";
+import { standingOf } from "@/server/orders/undo-batch";
 import { jobOf } from "@/server/services/jobs";
 import { shownJob } from "@/server/services/shown-job";
 
@@ -42,7 +43,10 @@ export function loadBatch(id: string) {
   return load(async ({ db, person, now }) => {
     const row = UUID.test(id) ? await jobOf(db, id) : undefined;
     if (row?.kind !== "charge-orders" && row?.kind !== "confirm-orders") return undefined;
+    const { batch } = row.data as ManyOrdersData;
     return {
+      /** How many orders have this batch's charge still. */
+      standing: await standingOf(db, batch),
       kind: row.kind,
       job: shownJob(row, now),
       numbers: (row.data as ManyOrdersData).numbers,

@@ -2,13 +2,13 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { lookNames, startMany } from "@/features/orders";
+import { startMany } from "@/features/orders";
 import { useSubmit } from "@/features/submit";
-import { classNames } from "@/ui/class-names";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { Trouble } from "@/ui/parts/trouble";
 import type { Planned, PlannedSum, PlanView } from "./load";
+import { SetAside } from "./set-aside";
 
 /** What charging many orders at once would do, before it is done. */
 export function PlanPage({ plan, numbers, mayEdit }: PlanView) {
@@ -16,7 +16,9 @@ export function PlanPage({ plan, numbers, mayEdit }: PlanView) {
   const { busy, trouble, submit } = useSubmit();
   if (!plan) return <p className="px-[18px] py-6 text-soft">No business is set up yet.</p>;
   const charged = plan.orders.filter(({ outcome }) => "offer" in outcome);
-  const aside = plan.orders.filter(({ outcome }) => "setAside" in outcome);
+  const aside = plan.orders.flatMap(({ number, outcome }) =>
+    "setAside" in outcome ? [{ number, why: outcome.setAside }] : [],
+  );
   const left = plan.orders.length - charged.length - aside.length;
   const start = async () => {
     const answer = await submit(() => startMany({ kind: "charge-orders", numbers: [...numbers] }));
@@ -44,12 +46,11 @@ export function PlanPage({ plan, numbers, mayEdit }: PlanView) {
       <Trouble text={trouble} />
       <Sums sums={plan.sums} />
       <p className="mb-3">
-        {aside.length === 0 ? "None is set aside" : `${aside.length} set aside, for somebody to look at`}
-        {left > 0 && `; ${left} left as they are: ready, or closed`}. The buyer&apos;s wish is charged where
-        it can be given and loses no more than the channel allows, else by the channel&apos;s rule.
+        The buyer&apos;s wish is charged where it can be given and loses no more than the channel allows, else
+        by the channel&apos;s rule.
       </p>
-      {aside.length > 0 && <PlannedTable title="Set aside" orders={aside} />}
-      {charged.length > 0 && <PlannedTable title="Charged" orders={charged} />}
+      <SetAside orders={aside} left={left} />
+      {charged.length > 0 && <ChargedTable orders={charged} />}
     </div>
   );
 }
@@ -90,15 +91,13 @@ function Margin({ text }: { readonly text: string }) {
   return <span className={loss ? "text-loss" : "text-gain"}>{loss ? `−${text.slice(1)}` : `+${text}`}</span>;
 }
 
-function PlannedTable({ title, orders }: { readonly title: string; readonly orders: readonly Planned[] }) {
+function ChargedTable({ orders }: { readonly orders: readonly Planned[] }) {
   return (
-    <section aria-label={title} className="sheet mb-3 overflow-x-auto">
+    <section aria-label="Charged" className="sheet mb-3 overflow-x-auto">
       <table className="w-full">
         <thead className="narrow text-left text-xs text-soft">
           <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">
-            <th>
-              {title} {orders.length}
-            </th>
+            <th>Charged {orders.length}</th>
             <th>Customer</th>
             <th>To</th>
             <th>Offer</th>
@@ -131,13 +130,7 @@ function PlannedTable({ title, orders }: { readonly title: string; readonly orde
 }
 
 function Outcome({ order: { outcome, currency } }: { readonly order: Planned }) {
-  if ("setAside" in outcome)
-    return (
-      <td colSpan={5} className="text-loss">
-        {lookNames[outcome.setAside].name}
-      </td>
-    );
-  if ("left" in outcome) return <td colSpan={5}>{outcome.left}</td>;
+  if (!("offer" in outcome)) return null;
   return (
     <>
       <td>
@@ -149,7 +142,7 @@ function Outcome({ order: { outcome, currency } }: { readonly order: Planned }) 
       </td>
       <td className="text-right font-semibold">{outcome.net}</td>
       <td className="text-right">{outcome.cost}</td>
-      <td className={classNames("text-right font-semibold")}>
+      <td className="text-right font-semibold">
         <Margin text={outcome.margin} />
       </td>
     </>

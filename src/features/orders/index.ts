@@ -1,4 +1,4 @@
-export { startMany } from "./actions";
+export { findGoods, startMany } from "./actions";
 export { OrderDesk } from "./order-desk";
 export { lookNames, stateNames } from "./order-states";
 export { OrdersSide } from "./orders-side";

@@ -51,12 +51,23 @@ function lookSentence(look: Exclude<Look, "wish-differs">, view: OrderView): str
     case "address-odd":
       return view.addressFaults.map((fault) => faultSentence(fault, view)).join(" ");
     case "loss":
-      return "It loses more than the channel allows for one order.";
+      return lossSentence(view);
     case "stock-short":
       return "Fewer pieces are free than are ordered: the lines say where they lie.";
     case "suspended":
       return "What it would go by is suspended.";
   }
+}
+
+/** What is lost by the charge that stands, or would be by any offer, and how much may be. */
+function lossSentence({ applied, quote, mostLoss, currency, channelName }: OrderView): string {
+  const margins = applied ? [applied.margin] : (quote?.offers ?? []).map(({ margin }) => margin);
+  const [best] = [...margins].sort((a, b) => Number(b) - Number(a));
+  const lost = best?.startsWith("-") ? best.slice(1) : undefined;
+  const limit = Number(mostLoss) === 0 ? "nothing may be lost" : `${mostLoss} ${currency} may be lost`;
+  if (lost === undefined)
+    return `What the channel's rule would charge loses too much; another offer does not. By one order of ${channelName} ${limit}.`;
+  return `It ${applied ? "loses" : "would lose"} ${lost} ${currency}; by one order of ${channelName} ${limit}.`;
 }
 
 function faultSentence(fault: AddressFault, { order }: OrderView): string {

@@ -5,6 +5,7 @@ import { usePathname, useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { classNames } from "@/ui/class-names";
 import { SideList } from "@/ui/parts/side-list";
+import { Key } from "@/ui/parts/key";
 import { useKept } from "@/ui/use-kept";
 import { ManyBar } from "./many-bar";
 import { isOpen, type OrderState } from "@/core/orders/order-state";
@@ -60,6 +61,7 @@ export function OrdersSide({ queue, current, mayEdit }: Props) {
           </nav>
         )}
         <OrderSearch />
+        {mayEdit && <WaysIn />}
         {found > entries.length && (
           <p className="px-1 text-soft">
             The newest {entries.length} of {found}; searching finds the others.
@@ -141,6 +143,32 @@ function QueueLinks({ queues, asked, link, isOdd = false }: LinksProps) {
         </li>
       ))}
     </ul>
+  );
+}
+
+/** How orders get in from here. */
+function WaysIn() {
+  const router = useRouter();
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => {
+      const typing =
+        event.target instanceof HTMLElement &&
+        event.target.closest("input, textarea, select, [role=menu]") !== null;
+      if (event.key === "n" && !typing && !event.ctrlKey && !event.metaKey && !event.altKey)
+        router.push("/orders/~new");
+    };
+    window.addEventListener("keydown", onKeyDown);
+    return () => window.removeEventListener("keydown", onKeyDown);
+  }, [router]);
+  return (
+    <p className="mt-1 flex gap-3 px-1">
+      <Link prefetch={false} className="link" href="/orders/~new">
+        New order <Key>n</Key>
+      </Link>
+      <Link prefetch={false} className="link" href="/orders/~import">
+        Import
+      </Link>
+    </p>
   );
 }
 

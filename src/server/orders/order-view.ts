@@ -73,6 +73,8 @@ export interface OrderView {
   readonly look: readonly Look[];
   readonly addressFaults: readonly AddressFault[];
   readonly wish: Wish | undefined;
+  /** What one order of the channel may lose. */
+  readonly mostLoss: string;
   readonly currency: string;
   readonly channelName: string;
   readonly includesTax: boolean;
@@ -146,6 +148,7 @@ function buildView(
     look: open ? stand.look : [],
     addressFaults: addressFaults(shipTo),
     wish,
+    mostLoss: facts.rule.mostLoss,
     currency,
     channelName: channel?.name ?? order.channel,
     includesTax,

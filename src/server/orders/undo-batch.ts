@@ -90,3 +90,11 @@ async function restore(
 function itemsOf(tx: Database, stored: StoredOrder) {
   return freeItems(tx, skusOf(stored), stored.order.number);
 }
+
+/** How many orders have a batch's charge as it was applied. */
+export function standingOf(db: Database, batch: string): Promise<number> {
+  return db.$count(
+    orders,
+    inArray(orders.charge, db.select({ id: charges.id }).from(charges).where(eq(charges.batch, batch))),
+  );
+}

@@ -1,0 +1,1 @@
+export { NewOrder } from "./new-order";

@@ -1,0 +1,2 @@
+export { OrderImport } from "./order-import";
+export { countryOf } from "./order-rows";
