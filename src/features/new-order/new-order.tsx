@@ -94,6 +94,7 @@ export function NewOrder({ words }: { readonly words: NewOrderWords }) {
               }}
               chosen={offer?.offer}
               mayApply={isWhole && !busy}
+              hasKeys={false}
               onChoose={setChosen}
               onApply={(taken) => void store(taken)}
             />

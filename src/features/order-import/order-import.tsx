@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import type { Order } from "@/core/orders/order";
 import { ImportPanel, type RowVerdict } from "@/features/import";
 import { useSubmit, sent } from "@/features/submit";
@@ -24,6 +24,7 @@ export function OrderImport({ words }: { readonly words: OrderWords }) {
   const [shown, setShown] = useState<{ readonly of: string; readonly fates: Fates }>();
   // a new panel after each import
   const [round, setRound] = useState(0);
+  const isDone = useRef(false);
   const router = useRouter();
   const read = useMemo(() => orderVerdict({ ...words, channel }), [words, channel]);
   const take = async (rows: readonly OrderRow[]) => {
@@ -32,10 +33,16 @@ export function OrderImport({ words }: { readonly words: OrderWords }) {
     const refused = known?.filter(({ fate }) => fate === "refused").length ?? 0;
     const answer = await sent(storeOrders({ orders, refused }));
     if (answer.ok) {
+      isDone.current = true;
       setStored(answer.value);
       setRound(round + 1);
     }
     return answer;
+  };
+  // the panel also closes when it has stored: what came of it is shown, and the next file can come
+  const close = () => {
+    if (!isDone.current) router.push("/orders");
+    isDone.current = false;
   };
   return (
     <div className="px-[18px] py-4">
@@ -59,7 +66,7 @@ export function OrderImport({ words }: { readonly words: OrderWords }) {
         fields={orderFields}
         read={read}
         onTake={take}
-        onClose={() => !stored && router.push("/orders")}
+        onClose={close}
         fromJson={tableOf}
         step={(rows) => (
           <>

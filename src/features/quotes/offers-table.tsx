@@ -20,12 +20,14 @@ interface Props {
   readonly mayApply: boolean;
   readonly onChoose: (offer: string) => void;
   readonly onApply: (offer: string) => void;
+  /** Whether `a` applies the chosen one here. */
+  readonly hasKeys?: boolean;
 }
 
 const BAR = 48;
 
 /** The offers side by side: what they cost us, what we charge, what we keep; under them those withheld, and why. */
-export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props) {
+export function OffersTable({ view, chosen, mayApply, onChoose, onApply, hasKeys = true }: Props) {
   const { quote, currency, applied } = view;
   if (!quote) return null;
   const widest = Math.max(1, ...quote.offers.map((offer) => Math.abs(Number(offer.margin))));
@@ -60,6 +62,7 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply }: Props
               chosen={offer.offer === chosen}
               applied={applied?.offer.offer === offer.offer}
               mayApply={mayApply}
+              hasKeys={hasKeys}
               onChoose={() => onChoose(offer.offer)}
               onApply={() => onApply(offer.offer)}
             />
@@ -95,11 +98,12 @@ interface RowProps {
   readonly chosen: boolean;
   readonly applied: boolean;
   readonly mayApply: boolean;
+  readonly hasKeys: boolean;
   readonly onChoose: () => void;
   readonly onApply: () => void;
 }
 
-function OfferRow({ offer, view, widest, chosen, applied, mayApply, onChoose, onApply }: RowProps) {
+function OfferRow({ offer, view, widest, chosen, applied, mayApply, hasKeys, onChoose, onApply }: RowProps) {
   const loss = offer.margin.startsWith("-");
   const names = (keys: readonly string[], from: Readonly<Record<string, string>>) =>
     [...new Set(keys)].map((key) => from[key] ?? key).join(" + ");
@@ -162,13 +166,13 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, onChoose, on
             <button
               type="button"
               className="rounded-sm px-1 py-0.5 hover:bg-hairline"
-              title="Apply this offer's charge (a)"
+              title={hasKeys ? "Apply this offer's charge (a)" : "Store the order with this offer's charge"}
               onClick={(event) => {
                 event.stopPropagation();
                 onApply();
               }}
             >
-              {chosen && <Key>a</Key>} Apply<span className="sr-only"> {offer.name}</span>
+              {chosen && hasKeys && <Key>a</Key>} Apply<span className="sr-only"> {offer.name}</span>
             </button>
           )
         )}

@@ -1,0 +1,172 @@
+import { expect, test, type Page } from "@playwright/test";
+import { OrderDriver } from "./drivers/order-driver";
+import { stateOf } from "./people";
+
+test.use({ storageState: stateOf("coordinator") });
+
+/** A file as a shop gives it out: a title above, semicolons, decimal commas, dates as people write them. */
+function messyFile(
+  prefix: string,
+  rows: readonly string[],
+): { name: string; mimeType: string; buffer: Buffer } {
+  const head =
+    "Order no;Order date;Customer name;Address;ZIP;City;Country;SKU;Qty;Unit price;Shipping method;Shipping charged";
+  const text = [
+    "Export of the shop;;;;;;;;;;;",
+    ";;;;;;;;;;;",
+    head,
+    ...rows.map((row) => `${prefix}${row}`),
+  ].join("\r\n");
+  return { name: "orders.csv", mimeType: "text/csv", buffer: Buffer.from(text, "utf8") };
+}
+
+async function importFile(page: Page, file: ReturnType<typeof messyFile>): Promise<void> {
+  await page.goto("/orders/~import");
+  await page.locator("input[type=file]").setInputFiles(file);
+}
+
+test("orders come in from a messy file, are charged in one go and taken back, charged again, confirmed and reopened", async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const orders = new OrderDriver(page);
+  const rows = [
+    "-1;24.11.2026 10:15;Salme Näide;Kase 4;51013;Tartu;Estonia;FRAME-25;2;37,82;;",
+    "-1;24.11.2026 10:15;Salme Näide;Kase 4;51013;Tartu;Estonia;FOUND-5;1;95,16;;",
+    "-2;24.11.2026 10:20;Endel Õun;Soo 1;80010;Pärnu;EE;FRAME-25;1;37,82;;",
+    "-3;24/11/2026;Keegi;Soo 2;10112;Tallinn;EE;FRAME-25;1;37,82;;",
+    "-4;2026-11-24;Maie Mets;Soo 3;10112;Tallinn;EE;NOTHING-1;1;1,00;;",
+    "-5;2026-11-24;Maie Mets;Soo 3;101;Tallinn;EE;FRAME-25;1;37,82;;",
+  ];
+  await importFile(page, messyFile("FILE", rows));
+  await expect(page.getByText("As orders: 3 new · 0 changed · 0 there already · 1 refused")).toBeVisible();
+  await expect(page.getByText("FILE-4: There is no item “NOTHING-1”.")).toBeVisible();
+  await expect(page.getByText("“24/11/2026” is no date")).toBeVisible();
+  await page.getByRole("button", { name: /^Import \d/ }).click();
+  await expect(page.getByRole("status").filter({ hasText: "3 orders received" })).toBeVisible();
+
+  // the same file again brings nothing new
+  await page.locator("input[type=file]").setInputFiles(messyFile("FILE", rows));
+  await expect(page.getByText("As orders: 0 new · 0 changed · 3 there already · 1 refused")).toBeVisible();
+
+  await page.goto("/orders/~many?numbers=FILE-1,FILE-2,FILE-5");
+  const aside = page.getByRole("region", { name: "Set aside" });
+  await expect(aside).toContainText("Address odd 1");
+  await expect(aside.getByRole("link", { name: "FILE-5" })).toBeVisible();
+  await page.getByRole("button", { name: "Charge 2 orders" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("2 orders charged", { timeout: 30_000 });
+  await orders.open("FILE-1");
+  await orders.state("Ready");
+  await expect(orders.totals).toContainText("Freight");
+
+  await page.goBack();
+  await page.getByRole("button", { name: "Undo all" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("2 orders charged, and taken back");
+  await expect(async () => {
+    await orders.open("FILE-1");
+    await expect(orders.totals).toContainText("No delivery charge yet", { timeout: 500 });
+  }).toPass();
+
+  // by the list: selected with the mouse, and on by the key
+  await page.goto("/orders?find=file-&queue=to-rate");
+  await page.getByRole("checkbox", { name: "Select FILE-1" }).check();
+  await page.getByRole("checkbox", { name: "Select FILE-2" }).check();
+  await expect(page.getByText("2 selected")).toBeVisible();
+  await page.keyboard.press("m");
+  await page.getByRole("button", { name: "Charge 2 orders" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("2 orders charged", { timeout: 30_000 });
+  await page.getByRole("button", { name: "Confirm them" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("2 orders confirmed", { timeout: 30_000 });
+  await orders.open("FILE-2");
+  await orders.state("Confirmed");
+  await expect(orders.pieces).not.toBeEditable();
+  await page.getByRole("button", { name: "Reopen" }).click();
+  await page.getByRole("textbox", { name: /^Why is it reopened/ }).fill("another house");
+  await page.getByRole("button", { name: "Reopen the order" }).click();
+  await expect(async () => {
+    await orders.open("FILE-2");
+    await orders.state("Ready");
+  }).toPass();
+  await expect(page.getByText(/reopened the order: confirmed → another house/)).toBeVisible();
+});
+
+test("an order is written by hand, outlives leaving the page, and is stored with the offer that is taken; its charge is set by hand", async ({
+  page,
+}) => {
+  const orders = new OrderDriver(page);
+  await page.goto("/orders");
+  await page.getByRole("navigation", { name: "Queues" }).waitFor();
+  await page.keyboard.press("n");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("New order");
+  await page.getByRole("textbox", { name: "Customer", exact: true }).fill("Aino Käsi");
+  await page.getByRole("textbox", { name: /^Street/ }).fill("Nektari 4");
+  await page.getByRole("textbox", { name: "Postcode" }).fill("5011");
+  await page.getByRole("textbox", { name: "Town" }).fill("Tartu");
+  await page.getByRole("combobox", { name: /^Country/ }).fill("Estonia");
+  await page.getByRole("combobox", { name: "Item 1" }).fill("FRAME-25");
+  await expect(page.getByText("“5011” does not look like a postcode of Estonia")).toBeVisible();
+  await page.getByRole("textbox", { name: "Postcode" }).fill("50115");
+  await expect(page.getByText("does not look like")).toBeHidden();
+  await page.reload();
+  await expect(page.getByRole("textbox", { name: "Customer", exact: true })).toHaveValue("Aino Käsi");
+  const offer = orders.offer("Our van around Tartu");
+  await expect(offer).toBeVisible();
+  await offer.getByRole("button", { name: "Apply Our van around Tartu" }).click();
+  await expect(page).toHaveURL(/\/orders\/\d+$/);
+  await orders.state("Ready");
+
+  await page.getByRole("button", { name: "Another amount" }).click();
+  const form = page.getByRole("form", { name: "Another amount" });
+  await form.getByRole("textbox", { name: /^Delivery/ }).fill("2,44");
+  await expect(form.getByRole("button", { name: "Charge it" })).toBeDisabled();
+  await form.getByRole("textbox", { name: "Why" }).fill("late twice");
+  await form.getByRole("button", { name: "Charge it" }).click();
+  await expect(orders.totals).toContainText("by hand: late twice; worked out 6.50");
+  await expect(orders.totals).toContainText("2.00");
+  await page.getByRole("button", { name: "Add a charge" }).click();
+  const further = page.getByRole("form", { name: "A further charge" });
+  await further.getByRole("textbox", { name: /^EUR/ }).fill("1,22");
+  await further.getByRole("textbox", { name: "Why" }).fill("frail");
+  await further.getByRole("button", { name: "Add it" }).click();
+  await expect(orders.totals).toContainText("by hand: frail");
+  // both stay when it is rated anew, and go when it is to be as worked out
+  await page.getByRole("button", { name: /Re-rate/ }).click();
+  await expect(orders.totals).toContainText("by hand: late twice");
+  await page.getByRole("button", { name: "As worked out" }).click();
+  await expect(orders.totals).not.toContainText("by hand");
+  await expect(page.getByText(/applied a charge with a part by hand/).first()).toBeVisible();
+
+  // lines: one more, pinned, taken out
+  await page.getByRole("combobox", { name: "Item to add" }).fill("FOUND-5");
+  await page.getByRole("form", { name: "Add a line" }).getByRole("button", { name: "Add" }).click();
+  await orders.state("Out of date");
+  await page.getByRole("button", { name: "Pin Wax foundation, 5 kg to an origin" }).click();
+  const pins = page.getByRole("form", { name: "Where Wax foundation, 5 kg leaves from" });
+  await pins.getByRole("textbox", { name: "Gdynia" }).fill("1");
+  await pins.getByRole("button", { name: "Pin" }).click();
+  await expect(page.getByRole("region", { name: "Lines" })).toContainText("from Gdynia");
+  await page.getByRole("button", { name: "Take out Wax foundation, 5 kg" }).click();
+  await orders.state("Ready");
+});
+
+test("a wish that differs is seen in its queue and settled with a reason", async ({ page }) => {
+  const orders = new OrderDriver(page);
+  const row = "-1;2026-11-24;Leida Lepp;Soo 3;10112;Tallinn;EE;FRAME-25;1;37,82;post;1,11";
+  await importFile(page, messyFile("WISH", [row]));
+  await page.getByRole("button", { name: /^Import \d/ }).click();
+  await expect(page.getByRole("status").filter({ hasText: "1 order received" })).toBeVisible();
+  const inQueue = async () => {
+    await page.goto("/orders?queue=wish-differs&find=wish-1");
+    return page
+      .getByRole("navigation", { name: "Orders" })
+      .getByRole("link", { name: /WISH-1/ })
+      .count();
+  };
+  await expect.poll(inQueue, { timeout: 20_000 }).toBe(1);
+  await orders.open("WISH-1");
+  await expect(page.getByText(/The buyer chose .* for 1.11 EUR with tax; we would charge/)).toBeVisible();
+  await page.getByRole("button", { name: "Charge 1.11 EUR" }).click();
+  await orders.state("Ready");
+  await expect(orders.totals).toContainText("by hand: as the buyer was told");
+  await expect.poll(inQueue).toBe(0);
+});
