@@ -5,6 +5,8 @@ const words: Readonly<Record<string, string>> = {
   "setup-replaced": "put a whole setup in place",
   "order-received": "received the order",
   "order-import-taken-back": "took back an imported order",
+  "order-handed-over": "handed the order over",
+  "order-handed-over-in-part": "handed a part of the order over",
   "order-changed": "changed the order",
   "order-reopened": "reopened the order",
   "order-cancelled": "cancelled the order",

@@ -38,6 +38,8 @@ export interface FailureData {
   readonly busy: Nothing;
   /** Many orders were charged at once, and one of them is confirmed by now. */
   readonly "batch-confirmed": Nothing;
+  /** A dispatch of pieces that are not there to leave. */
+  readonly "more-than-there": Nothing;
   /** Another order is called so. */
   readonly "number-taken": Nothing;
   readonly unavailable: Nothing;
@@ -101,6 +103,8 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "batch-confirmed": () =>
     "One of these orders is confirmed by now, so they are not taken back together. Reopen it, or change each order by itself.",
   "number-taken": () => "Another order has this number. Leave the number empty, or take another.",
+  "more-than-there": () =>
+    "More is said to have left than is still there from this origin. Look at what has left already.",
   busy: () => "Nothing was stored: many changes are waiting just now. Try once more.",
   unavailable: () => "Nothing was stored: the server can't reach its data. Try once more.",
   fault: ({ number }) => `Something went wrong here, and nothing was stored. Report this number: ${number}`,

@@ -107,3 +107,20 @@ function isAsWished(
     one === undefined || Decimal.of(one).equals(Decimal.of(other));
   return isEqual(told?.net, charged.net) && isEqual(told?.gross, charged.gross);
 }
+
+/** What a code of a setup's list is called by now. */
+export type CodeNow = (list: "offers" | "origins" | "services" | "chargeTypes", code: string) => string;
+
+/** An offer as it was applied, under the codes of now: what was called otherwise then is the same thing. */
+export function underCodesOf(offer: QuotedOffer, now: CodeNow): QuotedOffer {
+  return {
+    ...offer,
+    offer: now("offers", offer.offer),
+    shipments: offer.shipments.map((shipment) => ({
+      ...shipment,
+      origin: now("origins", shipment.origin),
+      service: now("services", shipment.service),
+    })),
+    chargeLines: offer.chargeLines.map((line) => ({ ...line, type: now("chargeTypes", line.type) })),
+  };
+}

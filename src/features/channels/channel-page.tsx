@@ -1,5 +1,6 @@
 "use client";
 
+import type { ReactNode } from "react";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { joinPath } from "@/core/setup/path";
 import {
@@ -28,6 +29,8 @@ interface Props {
   readonly notices: readonly Notice[];
   readonly preview: Preview;
   readonly query: PreviewQuery;
+  /** How its orders are charged many at once. */
+  readonly deskRule: ReactNode;
 }
 
 const taxes = [
@@ -70,6 +73,7 @@ export function ChannelPage(props: Props) {
             options={whenFree}
           />
         </Section>
+        <Section name="Many orders at once">{props.deskRule}</Section>
         <Section name="Money">
           <DraftText label="Currency" path={`${path}/currency`} value={channel.currency} width="5rem" />
           <DraftSwitch

@@ -61,7 +61,7 @@ export function OrdersSide({ queue, current, mayEdit }: Props) {
           </nav>
         )}
         <OrderSearch />
-        {mayEdit && <WaysIn />}
+        {mayEdit && <WaysInAndOut />}
         {found > entries.length && (
           <p className="px-1 text-soft">
             The newest {entries.length} of {found}; searching finds the others.
@@ -146,8 +146,8 @@ function QueueLinks({ queues, asked, link, isOdd = false }: LinksProps) {
   );
 }
 
-/** How orders get in from here. */
-function WaysIn() {
+/** How orders get in from here, and out. */
+function WaysInAndOut() {
   const router = useRouter();
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
@@ -167,6 +167,9 @@ function WaysIn() {
       </Link>
       <Link prefetch={false} className="link" href="/orders/~import">
         Import
+      </Link>
+      <Link prefetch={false} className="link" href="/orders/~leaving">
+        To hand over
       </Link>
     </p>
   );

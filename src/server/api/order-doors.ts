@@ -1,5 +1,6 @@
 import "server-only";
 import { z } from "zod";
+import { dispatchSchema } from "@/core/orders/dispatch";
 import { furtherLine } from "@/core/orders/hand-charge";
 import { orderSchema } from "@/core/orders/order";
 import { looks, orderStates } from "@/core/orders/order-state";
@@ -10,6 +11,7 @@ import { applyOffer } from "../orders/charge-order";
 import { cancelOrder, confirmOrder, reopenOrder } from "../orders/close-order";
 import type { OrderCommand } from "../orders/change-order";
 import { editOrder } from "../orders/edit-order";
+import { handOver } from "../orders/hand-over";
 import { listedPage } from "../orders/listed-page";
 import { receiveOrder, receiveOrders, type Fate } from "../orders/receive-orders";
 import { settleOrder } from "../orders/settle-order";
@@ -218,6 +220,16 @@ export const postReopen = door({
   body: why,
   answers: { status: 200, text: "The order." },
   handle: (call) => changed(call, (command) => reopenOrder(database(), command, call.body.reason)),
+});
+
+/** `POST /orders/{number}/dispatches`: something of it left. */
+export const postDispatch = door({
+  scope: "orders",
+  summary:
+    "Says that a confirmed order, or a part of it, left from an origin: the day, the service, tracking numbers, pieces and weight. Without `lines` all that is still there.",
+  body: dispatchSchema,
+  answers: { status: 200, text: "The order; `handed-over` when all of it has left." },
+  handle: (call) => changed(call, (command) => handOver(database(), command, call.body)),
 });
 
 /** `POST /orders/{number}/cancel`: takes it off the desk. */

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { chargedByHand, furtherLine, type ByHand, type Charged } from "@/core/orders/hand-charge";
-import type { StandingCharge } from "@/core/orders/stand";
+import { underCodesOf, type CodeNow, type StandingCharge } from "@/core/orders/stand";
 import type { QuotedOffer } from "@/core/quote/quote";
 import { nonNegative } from "@/core/setup/primitives";
 import type { ChargeRow } from "@/db/queries/orders";
@@ -65,12 +65,13 @@ export function plain({ amount, lines }: KeptByHand): ByHand {
 export function standingCharge(
   charge: ChargeRow | undefined,
   includesTax: boolean,
+  codes: CodeNow,
 ): StandingCharge | undefined {
   if (!charge) return undefined;
   const { amount } = byHandOf(charge);
   return {
     basis: charge.basis,
-    offer: appliedOffer(charge),
+    offer: underCodesOf(appliedOffer(charge), codes),
     charged: chargedOf(charge, includesTax),
     isByHand: amount !== undefined,
   };

@@ -60,7 +60,7 @@ export async function planCharging(
 ): Promise<Plan | undefined> {
   const live = await liveSetup(db);
   if (!live) return undefined;
-  const many = await readMany(db, numbers);
+  const many = await readMany(db, numbers, live);
   const orders = many.stored.map((stored) => {
     const facts = many.factsOf(stored);
     const { verdict, planned } = planOne(stored, live, facts, now);
@@ -147,7 +147,7 @@ export async function chargeOne(
         found = sumOf(stored);
         return failed("locked");
       }
-      const facts = await factsOf(tx, stored);
+      const facts = await factsOf(tx, stored, live);
       const rated = rateOrder(stored, live, facts, by.now);
       if (rated.stand.state === "ready") return failed("locked");
       const verdict = verdictFor(stored, rated, facts);

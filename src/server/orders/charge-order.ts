@@ -41,7 +41,7 @@ export async function chargeIn(
   batch?: string,
 ): Promise<Failure | OrderChange> {
   if (!live) return failed("unavailable");
-  const facts = await factsOf(tx, stored);
+  const facts = await factsOf(tx, stored, live);
   const rated = rateOrder(stored, live, facts, by.now, { working: true });
   if (!rated.rated.ok) return failed("invalid", rated.rated.problems);
   const given = rated.rated.value.offers.find((entry) => entry.offer === offer);

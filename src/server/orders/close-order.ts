@@ -1,7 +1,9 @@
 import "server-only";
 import { isOpen } from "@/core/orders/order-state";
-import type { PooledDatabase } from "@/db/connect";
+import { eq } from "drizzle-orm";
+import type { Database, PooledDatabase } from "@/db/connect";
 import { commit } from "@/db/queries/commitments";
+import { dispatches } from "@/db/schema";
 import { failed } from "../result";
 import { changeOrder, type OrderCommand } from "./change-order";
 import { basisOf, orderRequest } from "./order-request";
@@ -25,17 +27,25 @@ export function reopenOrder(db: PooledDatabase, command: OrderCommand, reason: s
   return changeOrder(
     db,
     command,
-    async (_, { stored: { order } }) => ({
-      values: {
-        ...(order.state === "cancelled" ? uncharged : { state: "out-of-date" }),
-        staleAt: command.by.now.toISOString(),
-      },
-      what: "order-reopened",
-      from: { value: order.state },
-      to: { value: reason },
-    }),
+    async (tx, { stored: { order } }) => {
+      if (await hasLeft(tx, order.number)) return failed("locked");
+      return {
+        values: {
+          ...(order.state === "cancelled" ? uncharged : { state: "out-of-date" }),
+          staleAt: command.by.now.toISOString(),
+        },
+        what: "order-reopened",
+        from: { value: order.state },
+        to: { value: reason },
+      };
+    },
     (state) => state === "confirmed" || state === "cancelled",
   );
+}
+
+/** Whether a part of it has left already. */
+async function hasLeft(tx: Database, number: string): Promise<boolean> {
+  return (await tx.$count(dispatches, eq(dispatches.order, number))) > 0;
 }
 
 /** What an order without a charge keeps beside itself. */
@@ -56,6 +66,7 @@ export function cancelOrder(db: PooledDatabase, command: OrderCommand, reason: s
     db,
     command,
     async (tx, { stored: { order } }) => {
+      if (await hasLeft(tx, order.number)) return failed("locked");
       await commit(tx, order.number, []);
       return {
         values: { state: "cancelled", look: [], staleAt: null },

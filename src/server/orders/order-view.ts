@@ -10,7 +10,7 @@ import {
   type SoldLine,
   type Totals,
 } from "@/core/orders/order-totals";
-import { isStillSo } from "@/core/orders/stand";
+import { isStillSo, underCodesOf, type CodeNow } from "@/core/orders/stand";
 import type { Item } from "@/core/setup/item";
 import type { Problem } from "@/core/setup/problem";
 import type { Setup } from "@/core/setup/setup";
@@ -102,7 +102,7 @@ export async function viewOrder(db: PooledDatabase, number: string, now: Date): 
   const [stored, current] = await Promise.all([readOrder(db, number), liveSetup(db)]);
   if (!stored || !current) return failed("not-found");
   const [facts, history, draft] = await Promise.all([
-    factsOf(db, stored),
+    factsOf(db, stored, current),
     orderHistory(db, number),
     draftSetup(db),
   ]);
@@ -157,7 +157,7 @@ function buildView(
     draftSteps: quote && drafted?.ok ? draftSteps(quote, wordQuote(drafted.value)) : {},
     problems: rated.ok ? [] : rated.problems,
     applied,
-    nowInstead: stored.charge && open ? insteadOf(stored.charge, quote) : undefined,
+    nowInstead: stored.charge && open ? insteadOf(stored.charge, quote, facts.codes) : undefined,
     totals: orderTotals(
       described.map((one) => sold(one, fallbackTax)),
       includesTax,
@@ -194,8 +194,12 @@ function appliedCharge(charge: ChargeRow, includesTax: boolean): AppliedCharge {
   return { offer, appliedAt, appliedBy, revision, currency, net, gross, margin, byHand: byHandOf(charge) };
 }
 
-function insteadOf(charge: ChargeRow, quote: WordedQuote | undefined): OrderView["nowInstead"] {
-  const applied = appliedOffer(charge);
+function insteadOf(
+  charge: ChargeRow,
+  quote: WordedQuote | undefined,
+  codes: CodeNow,
+): OrderView["nowInstead"] {
+  const applied = underCodesOf(appliedOffer(charge), codes);
   const offer = quote?.offers.find((entry) => entry.offer === applied.offer);
   if (!offer) return "withheld";
   return isStillSo(applied, offer) ? undefined : offer;

@@ -5,7 +5,12 @@ import { loadDemo } from "../../../scripts/load-demo";
 import type { Order } from "@/core/orders/order";
 import type { PooledDatabase } from "@/db/connect";
 import { charges, commitments, orders } from "@/db/schema";
+import { lastRevisionNumber } from "@/db/queries/revisions";
+import { readStamps } from "@/db/queries/setup";
 import { editSetup } from "../services/edit-setup";
+import { publishDraft } from "../services/publish";
+import { renameMember } from "../services/rename-member";
+import { dispatchesOf, handOver, leavingNow } from "./hand-over";
 import { applyOffer } from "./charge-order";
 import { cancelOrder, confirmOrder, reopenOrder } from "./close-order";
 import { setDeskRule } from "./desk-rules";
@@ -275,6 +280,81 @@ describe("an order's way", () => {
       expect(await editOrder(db, command, patch as never)).toMatchObject({ ok: false, code: "invalid" });
     expect(await stored(command.number)).toEqual(before);
   });
+});
+
+describe("handing over", () => {
+  const confirmed = async (lines: Order["lines"]) => {
+    const command = await received({ lines });
+    const offer = (await view(command.number)).quote!.offers.find(({ cost }) => Number(cost) > 0);
+    await applyOffer(db, command, offer!.offer);
+    await confirmOrder(db, command);
+    return { command, offer: offer! };
+  };
+  const promised = (number: string) =>
+    db
+      .select({ sku: commitments.sku, quantity: commitments.quantity })
+      .from(commitments)
+      .where(eq(commitments.order, number));
+
+  test("in parts: what is left stays promised, and the order is handed over with the last piece", async () => {
+    const { command, offer } = await confirmed([{ sku: "FRAME-25", quantity: 3, unitPrice: "37.82" }]);
+    const { origin, service } = offer.shipments[0]!;
+    const part = (quantity: number) => ({
+      day: "2026-11-25",
+      origin,
+      service,
+      tracking: ["T-1"],
+      lines: [{ sku: "FRAME-25", quantity }],
+    });
+    expect(await handOver(db, command, part(4))).toMatchObject({ ok: false, code: "more-than-there" });
+    expect(await handOver(db, command, part(2))).toMatchObject({ ok: true });
+    expect(await stored(command.number)).toMatchObject({ state: "confirmed" });
+    expect(await promised(command.number)).toEqual([{ sku: "FRAME-25", quantity: 1 }]);
+    expect((await leavingNow(db)).find(({ number }) => number === command.number)).toMatchObject({
+      pieces: 1,
+      origin,
+    });
+    expect(await handOver(db, command, part(2))).toMatchObject({ code: "more-than-there" });
+    // the rest, without naming it
+    expect(await handOver(db, command, { day: "2026-11-26", origin, service })).toMatchObject({ ok: true });
+    expect(await stored(command.number)).toMatchObject({ state: "handed-over" });
+    expect(await promised(command.number)).toEqual([]);
+    expect((await leavingNow(db)).some(({ number }) => number === command.number)).toBe(false);
+    expect(await handOver(db, command, { day: "2026-11-26", origin, service })).toMatchObject({
+      code: "locked",
+    });
+    expect(await reopenOrder(db, command, "no")).toMatchObject({ code: "locked" });
+  });
+
+  test("of two who say it at once one does", async () => {
+    const { command, offer } = await confirmed([{ sku: "FRAME-25", quantity: 1, unitPrice: "37.82" }]);
+    const { origin, service } = offer.shipments[0]!;
+    const all = { day: "2026-11-25", origin, service };
+    const both = await Promise.all([handOver(db, command, all), handOver(db, command, all)]);
+    expect(both.map(({ ok }) => ok).sort()).toEqual([false, true]);
+    expect(await dispatchesOf(db, [command.number])).toHaveLength(1);
+  });
+});
+
+test("another code for what an order was charged by makes no order out of date", async () => {
+  const command = await received();
+  const offer = (await view(command.number)).quote!.offers.find(({ cost }) => Number(cost) > 0)!;
+  await applyOffer(db, command, offer.offer);
+  const { service } = offer.shipments[0]!;
+  for (const [list, from] of [
+    ["offers", offer.offer],
+    ["services", service],
+    ["origins", "TRT"],
+  ] as const)
+    expect(await renameMember(db, { list, from, to: `${from}-X` }, act)).toMatchObject({ ok: true });
+  const seen = { stamp: (await readStamps(db)).stamp, last: await lastRevisionNumber(db) };
+  expect(await publishDraft(db, { seen }, { ...act, now: new Date(), role: "admin" })).toMatchObject({
+    ok: true,
+  });
+  const after = await view(command.number);
+  expect(after.quote!.offers.map(({ offer: code }) => code)).toContain(`${offer.offer}-X`);
+  expect(after).toMatchObject({ state: "ready", applied: { offer: { offer: offer.offer } } });
+  expect(after.nowInstead).toBeUndefined();
 });
 
 test("a list of orders is paged by where it stands, each order once", async () => {

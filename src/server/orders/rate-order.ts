@@ -1,6 +1,6 @@
 import "server-only";
 import type { DeskRule } from "@/core/orders/desk-rule";
-import { standOf, type Stand } from "@/core/orders/stand";
+import { standOf, type CodeNow, type Stand } from "@/core/orders/stand";
 import type { Quote } from "@/core/quote/quote";
 import type { QuoteRequest } from "@/core/quote/request";
 import type { Channel } from "@/core/setup/offer";
@@ -13,6 +13,7 @@ import type { Revision } from "../services/live-setup";
 import { rateWith } from "../services/rate";
 import { currentSuspensions } from "../services/suspensions";
 import { standingCharge } from "./applied-offer";
+import { codesNow } from "./codes-now";
 import { deskRuleOf } from "./desk-rules";
 import { freeItems, isShort } from "./free-items";
 import { orderOf, skusOf } from "./order-document";
@@ -24,6 +25,8 @@ export interface Facts {
   readonly items: readonly Item[];
   readonly suspensions: CompiledSuspensions;
   readonly rule: DeskRule;
+  /** What codes of the charge that stands are called by now. */
+  readonly codes: CodeNow;
 }
 
 /** An order by what is live. */
@@ -36,11 +39,12 @@ export interface RatedOrder {
   readonly stand: Stand;
 }
 
-export async function factsOf(db: Database, stored: StoredOrder): Promise<Facts> {
+export async function factsOf(db: Database, stored: StoredOrder, live: Revision): Promise<Facts> {
   return {
     items: await freeItems(db, skusOf(stored), stored.order.number),
     suspensions: await currentSuspensions(db),
     rule: await deskRuleOf(db, stored.order.channel),
+    codes: await codesNow(db, stored.charge?.revision, live.number),
   };
 }
 
@@ -52,7 +56,7 @@ export function rateOrder(
   now: Date,
   { working = false }: { readonly working?: boolean } = {},
 ): RatedOrder {
-  const { items, suspensions, rule } = facts;
+  const { items, suspensions, rule, codes } = facts;
   const request = orderRequest(stored);
   const rated = rateWith(live.compiled, working ? { ...request, working } : request, items, now, {
     suspensions,
@@ -67,7 +71,7 @@ export function rateOrder(
     rule,
     includesTax,
     basis,
-    applied: standingCharge(stored.charge, includesTax),
+    applied: standingCharge(stored.charge, includesTax, codes),
     quote: rated.ok ? rated.value : undefined,
     isShort: isShort(request.lines, items),
   });

@@ -9,6 +9,7 @@ import { readItems } from "@/db/queries/items";
 import { readOrder, type StoredOrder } from "@/db/queries/orders";
 import type { Revision } from "../services/live-setup";
 import { appliedOffer, byHandOf, chargedOf } from "./applied-offer";
+import { dispatchesOf } from "./hand-over";
 import { orderOf } from "./order-document";
 import { channelOf } from "./rate-order";
 
@@ -36,6 +37,8 @@ export interface ToldOrder extends Order {
   readonly currency: string;
   readonly totals: { readonly goodsNet: string; readonly tax: Totals["tax"]; readonly gross: string };
   readonly charge?: ToldCharge;
+  /** What has left of it. */
+  readonly dispatches?: readonly object[];
 }
 
 /** An order whole; `undefined` where there is none of that number. */
@@ -51,7 +54,16 @@ export async function toldOrder(
     db,
     stored.lines.map(({ sku }) => sku),
   );
-  return told(stored, live, items, costs);
+  const left = await dispatchesOf(db, [number]);
+  return {
+    ...told(stored, live, items, costs),
+    ...(left.length > 0 ? { dispatches: left.map(toldDispatch) } : {}),
+  };
+}
+
+function toldDispatch(row: Awaited<ReturnType<typeof dispatchesOf>>[number]): object {
+  const { day, service, origin, tracking, lines, parcels, weight } = row;
+  return { day, service, origin, tracking, lines, parcels, ...(weight === null ? {} : { weight }) };
 }
 
 function told(stored: StoredOrder, live: Revision, items: readonly Item[], costs: boolean): ToldOrder {

@@ -3,7 +3,7 @@ import { eq, like, sql } from "drizzle-orm";
 import type { Database, PooledDatabase } from "@/db/connect";
 import { readGate, readLiveNumber, renamesAfter, writeGate, type Renaming } from "@/db/queries/revisions";
 import { lockStamps, moveCatalogue } from "@/db/queries/setup";
-import { charges, items, orderLines, orders, suspensions } from "@/db/schema";
+import { charges, commitments, deskRules, items, orderLines, orders, suspensions } from "@/db/schema";
 import { inTransaction } from "../in-transaction";
 import { done } from "../result";
 
@@ -52,6 +52,8 @@ const suspended: Readonly<Record<string, string>> = {
 const facts: Readonly<Record<string, (tx: Database, from: string, to: string) => Promise<void>>> = {
   origins: async (tx, from, to) => {
     await tx.update(orderLines).set({ origin: to }).where(eq(orderLines.origin, from));
+    await carryPins(tx, from, to);
+    await tx.update(commitments).set({ origin: to }).where(eq(commitments.origin, from));
     await carryStock(tx, from, to);
     await carryBasis(tx, `"origin":${JSON.stringify(from)}`, `"origin":${JSON.stringify(to)}`);
   },
@@ -60,9 +62,19 @@ const facts: Readonly<Record<string, (tx: Database, from: string, to: string) =>
   },
   channels: async (tx, from, to) => {
     await tx.update(orders).set({ channel: to }).where(eq(orders.channel, from));
+    await tx.update(deskRules).set({ channel: to }).where(eq(deskRules.channel, from));
     await carryBasis(tx, `"channel":${JSON.stringify(from)}`, `"channel":${JSON.stringify(to)}`);
   },
 };
+
+/** Pins of lines by pieces. */
+async function carryPins(tx: Database, from: string, to: string): Promise<void> {
+  await tx.execute(sql`
+    update ${orderLines} set origins = (
+      select jsonb_agg(case when e->>'origin' = ${from} then jsonb_set(e, '{origin}', to_jsonb(${to}::text)) else e end order by n)
+      from jsonb_array_elements(origins) with ordinality as list(e, n))
+    where origins @> jsonb_build_array(jsonb_build_object('origin', ${from}::text))`);
+}
 
 /** The stock of every item that is kept at the origin. */
 async function carryStock(tx: Database, from: string, to: string): Promise<void> {

@@ -2,6 +2,8 @@ import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { ChannelPage } from "@/features/channels";
 import { handlingOf } from "@/features/channels/handling-of";
+import { DeskRuleFields } from "@/features/desk-rules";
+import { loadDeskRule } from "@/features/desk-rules/load";
 import { loadDraft } from "@/features/draft/load";
 import { noticesFor } from "@/features/draft/notice";
 import { OffersSide } from "@/features/offers";
@@ -22,6 +24,7 @@ export default async function Channel({ params, searchParams }: Props) {
   const channel = setup?.channels.find((entry) => entry.code === code);
   if (!setup || !channel) notFound();
   const view = await loadTry({ ...query, channel: code });
+  const rule = await loadDeskRule(code);
   const { homeCurrency } = setup.business;
   return (
     <TwoPanes
@@ -49,6 +52,7 @@ export default async function Channel({ params, searchParams }: Props) {
           home: setup.business.country,
         }}
         query={query}
+        deskRule={<DeskRuleFields channel={code} currency={channel.currency} {...rule} />}
       />
     </TwoPanes>
   );

@@ -1,0 +1,1 @@
+export { DeskRuleFields } from "./desk-rule-fields";

@@ -1,0 +1,1 @@
+export { LeavingPage } from "./leaving-page";
