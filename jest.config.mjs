@@ -24,7 +24,7 @@ export default {
     {
       ...common,
       displayName: "unit",
-      roots: ["<rootDir>/src", "<rootDir>/tests", "<rootDir>/scripts", "<rootDir>/demo"],
+      roots: ["<rootDir>/src", "<rootDir>/tests", "<rootDir>/scripts", "<rootDir>/demo", "<rootDir>/sim"],
       testMatch: ["**/*.test.ts"],
       testPathIgnorePatterns: ["/node_modules/", "\\.database\\.test\\.ts$", "/e2e/"],
     },

@@ -173,15 +173,20 @@ async function settleDemoOrder(tx: Database, demo: DemoOrder, live: Revision, no
     if (then)
       sureDone(
         await changeOrderIn(tx, live, command, (_, situation) =>
-          rewriteIn(tx, situation, (before) => {
-            const line = before.lines[then.position];
-            return (
-              line && {
-                ...before,
-                lines: before.lines.with(then.position, { ...line, quantity: then.quantity }),
-              }
-            );
-          }),
+          rewriteIn(
+            tx,
+            situation,
+            (before) => {
+              const line = before.lines[then.position];
+              return (
+                line && {
+                  ...before,
+                  lines: before.lines.with(then.position, { ...line, quantity: then.quantity }),
+                }
+              );
+            },
+            now,
+          ),
         ),
       );
   }

@@ -102,7 +102,7 @@ function Group({
         )}
       </header>
       <Trouble text={trouble} />
-      <table className="w-full">
+      <table className="w-full min-w-[900px] table-fixed">
         <thead className="narrow text-left text-xs text-soft">
           <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1 [&>th]:font-normal">
             {mayEdit && (
@@ -110,15 +110,15 @@ function Group({
                 <span className="sr-only">Leaves</span>
               </th>
             )}
-            <th>Order</th>
+            <th className="w-28">Order</th>
             <th>Customer</th>
             <th>To</th>
-            <th className="text-right">Pieces</th>
-            <th className="text-right">Parcels</th>
-            <th className="text-right">kg</th>
-            <th className="text-right">We expect to pay</th>
-            <th>Promised by</th>
-            <th className="print:hidden">Tracking</th>
+            <th className="w-14 text-right">Pieces</th>
+            <th className="w-16 text-right">Parcels</th>
+            <th className="w-28 text-right">Chargeable, kg</th>
+            <th className="w-32 text-right">We expect to pay</th>
+            <th className="w-24">Promised by</th>
+            <th className="w-44 print:hidden">Tracking</th>
           </tr>
         </thead>
         <tbody>

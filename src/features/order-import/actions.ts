@@ -15,7 +15,7 @@ export async function planOrders(input: readonly OrderInput[]): Promise<Answer<r
   return act(input, {
     permission: "edit-orders",
     schema: list,
-    run: (orders, { db }) => planImport(db, orders),
+    run: (orders, { db, now }) => planImport(db, orders, now),
   });
 }
 

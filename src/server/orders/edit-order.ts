@@ -46,7 +46,7 @@ export function rewriteOrder(
   command: OrderCommand,
   rewrite: (before: Order) => Wanted | undefined,
 ) {
-  return changeOrder(db, command, (tx, situation) => rewriteIn(tx, situation, rewrite));
+  return changeOrder(db, command, (tx, situation) => rewriteIn(tx, situation, rewrite, command.by.now));
 }
 
 /** The same as part of a change that is under way: read, priced and checked before anything is stored. */
@@ -54,6 +54,7 @@ export async function rewriteIn(
   tx: Database,
   { stored, live }: Situation,
   rewrite: (before: Order) => Wanted | undefined,
+  now: Date,
 ): Promise<Failure | OrderChange> {
   if (!live) return failed("unavailable");
   const before = orderOf(stored);
@@ -62,7 +63,7 @@ export async function rewriteIn(
   const said = Object.entries(wanted).filter(([, part]) => part !== null && part !== undefined);
   const read = parseWith(orderSchema, Object.fromEntries(said));
   if (!read.ok) return failed("invalid", read.problems);
-  const order = await priced(tx, live.setup, read.value);
+  const order = await priced(tx, live, read.value, now);
   if (!order.ok) return failed("invalid", order.problems);
   const { number } = stored.order;
   if (JSON.stringify(before.lines) !== JSON.stringify(order.value.lines))

@@ -30,13 +30,19 @@ export type ImportFate =
 export async function planImport(
   db: PooledDatabase,
   list: readonly Order[],
+  now: Date,
 ): Promise<Result<readonly ImportFate[]>> {
   const live = await liveSetup(db);
-  return live ? done(await fatesOf(db, live, list)) : failed("unavailable");
+  return live ? done(await fatesOf(db, live, list, now)) : failed("unavailable");
 }
 
-async function fatesOf(db: Database, live: Revision, list: readonly Order[]): Promise<ImportFate[]> {
-  const read = await pricedAll(db, live.setup, list);
+async function fatesOf(
+  db: Database,
+  live: Revision,
+  list: readonly Order[],
+  now: Date,
+): Promise<ImportFate[]> {
+  const read = await pricedAll(db, live, list, now);
   const numbers = list.flatMap(({ number }) => number ?? []);
   const known = new Map((await readOrders(db, numbers)).map((stored) => [stored.order.number, stored]));
   const seen = new Set<string>();
@@ -74,7 +80,7 @@ export async function importOrders(
   const live = await liveSetup(db);
   if (!live) return failed("unavailable");
   return inTransaction(db, async (tx) => {
-    const fates = await fatesOf(tx, live, list);
+    const fates = await fatesOf(tx, live, list, by.now);
     if (fates.filter(({ fate }) => fate === "refused").length !== refused) return failed("conflict");
     const of = (wanted: ImportFate["fate"]) => list.filter((_, at) => fates[at]?.fate === wanted);
     const received = await receiveIn(tx, live, of("new"), by);
@@ -82,7 +88,7 @@ export async function importOrders(
     const changed = of("changed");
     for (const { number = "", ...order } of changed) {
       const result = await changeOrderIn(tx, live, { number, by }, (_, situation) =>
-        rewriteIn(tx, situation, (before) => ({ ...before, ...missing, ...order, number })),
+        rewriteIn(tx, situation, (before) => ({ ...before, ...missing, ...order, number }), by.now),
       );
       if (!result.ok) failure ??= result;
     }

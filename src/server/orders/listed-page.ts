@@ -36,7 +36,7 @@ function toldRow({ placedAt, customerName, city, country, goods, chargeNet, ...r
     customer: customerName,
     city,
     country,
-    goods,
+    goods: goods === null ? null : Number(goods).toFixed(2),
     ...(offer === null ? {} : { offer, chargeNet, services, origins }),
   };
 }

@@ -126,6 +126,13 @@ describe("an order that comes in", () => {
     });
     const { lines, quote } = await view(number);
     expect(Number(lines[0]!.unitPrice)).toBeGreaterThan(0);
+    // in another currency by the rates of its day, to the cent
+    const swedish = await received({ channel: "market", lines: [{ sku: "FRAME-25", quantity: 1 }] });
+    const [line] = (await view(swedish.number)).lines;
+    const rate = Number(line!.unitPrice) / Number(lines[0]!.unitPrice);
+    expect(line!.unitPrice).toMatch(/^\d+\.\d\d$/);
+    expect(rate).toBeGreaterThan(9);
+    expect(rate).toBeLessThan(13);
     expect(lines[1]).toMatchObject({ name: "A stool", weight: "4.50", unitPrice: "20.00" });
     expect(quote!.offers.length).toBeGreaterThan(0);
   });

@@ -46,7 +46,7 @@ export async function receiveIn(
   list: readonly Order[],
   by: By,
 ): Promise<readonly Fate[]> {
-  const read = await pricedAll(tx, live.setup, list);
+  const read = await pricedAll(tx, live, list, by.now);
   const numbers = await numbersOf(tx, list);
   const known = new Map(
     [...(await knownOrders(tx, numbers))].map(([number, { version, received }]) => [

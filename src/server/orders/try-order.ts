@@ -28,7 +28,7 @@ export async function tryOrder(db: PooledDatabase, input: unknown, now: Date): P
   const none = { addressFaults: [], prices: [] };
   const read = parseWith(orderSchema, input);
   if (!read.ok) return done({ ...none, problems: read.problems });
-  const order = await priced(db, live.setup, read.value);
+  const order = await priced(db, live, read.value, now);
   if (!order.ok) return done({ ...none, problems: order.problems });
   const request = quoteRequestOf(order.value, read.value.placedAt ?? now.toISOString());
   const items = await freeItems(db, skusIn(order.value), undefined);
