@@ -7,6 +7,7 @@ const words: Readonly<Record<string, string>> = {
   "order-import-taken-back": "took back an imported order",
   "order-handed-over": "handed the order over",
   "order-handed-over-in-part": "handed a part of the order over",
+  "order-credited": "gave something back",
   "order-changed": "changed the order",
   "order-reopened": "reopened the order",
   "order-cancelled": "cancelled the order",

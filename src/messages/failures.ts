@@ -38,6 +38,10 @@ export interface FailureData {
   readonly busy: Nothing;
   /** Many orders were charged at once, and one of them is confirmed by now. */
   readonly "batch-confirmed": Nothing;
+  /** A credit of nothing, of more pieces than were sold, of more delivery than was charged. */
+  readonly "credit-nothing": Nothing;
+  readonly "credit-pieces": Nothing;
+  readonly "credit-delivery": Nothing;
   /** A dispatch of pieces that are not there to leave. */
   readonly "more-than-there": Nothing;
   /** Another order is called so. */
@@ -105,6 +109,9 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "number-taken": () => "Another order has this number. Leave the number empty, or take another.",
   "more-than-there": () =>
     "More is said to have left than is still there from this origin. Look at what has left already.",
+  "credit-nothing": () => "There is nothing to give back: say how many pieces, or how much of the delivery.",
+  "credit-pieces": () => "More pieces are given back than were sold and not given back yet.",
+  "credit-delivery": () => "More is given back than is left of what was charged for the delivery.",
   busy: () => "Nothing was stored: many changes are waiting just now. Try once more.",
   unavailable: () => "Nothing was stored: the server can't reach its data. Try once more.",
   fault: ({ number }) => `Something went wrong here, and nothing was stored. Report this number: ${number}`,

@@ -11,9 +11,11 @@ import { startJob } from "@/server/services/jobs";
 import { findItems } from "@/server/services/find-items";
 import { eraseCustomer as erase } from "@/server/services/personal-data";
 import { applyOffer } from "@/server/orders/charge-order";
+import { creditOrder } from "@/server/orders/credit-order";
 import type { OrderCommand } from "@/server/orders/change-order";
 import { cancelOrder, confirmOrder, reopenOrder } from "@/server/orders/close-order";
 import { rewriteOrder, setAddress, setQuantity } from "@/server/orders/edit-order";
+import { creditSchema } from "@/core/orders/credit";
 import { furtherLine } from "@/core/orders/hand-charge";
 import { nonNegative } from "@/core/setup/primitives";
 import { linesAfter } from "./lines-after";
@@ -179,4 +181,12 @@ export async function startMany(input: z.infer<typeof startSchema>): Promise<Ans
       return done({ id: await startJob(db, { kind, queue: "long", data }, by) });
     },
   });
+}
+
+/** Gives something of an order back. */
+export async function giveBack(
+  order: OrderTarget,
+  input: z.input<typeof creditSchema>,
+): Promise<Answer<unknown>> {
+  return changeOrder(order, input, creditSchema, creditOrder);
 }

@@ -9,6 +9,7 @@ import { applyCharge } from "./actions";
 import { AddressFields } from "./address-fields";
 import { ChargeNote } from "./charge-note";
 import { EraseCustomer } from "./erase-customer";
+import { AfterConfirming } from "./credits";
 import { HandCharge } from "./hand-charge";
 import { LinesTable } from "./lines-table";
 import type { OrderView } from "./load";
@@ -69,6 +70,7 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
         <div>
           <TotalsTable view={view} />
           {open && applied && <HandCharge view={view} target={target} />}
+          <AfterConfirming view={view} target={target} mayEdit={mayEdit} />
         </div>
       </div>
       <AddressFields view={view} target={target} mayEdit={open} />

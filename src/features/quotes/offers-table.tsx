@@ -12,6 +12,8 @@ type Shown = QuoteNames & {
   readonly quote: WordedQuote | undefined;
   readonly currency: string;
   readonly applied?: { readonly offer: { readonly offer: string } } | undefined;
+  /** What the buyer chose. */
+  readonly wish?: { readonly offer: string } | undefined;
 };
 
 interface Props {
@@ -126,6 +128,9 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, hasKeys, onC
         >
           {offer.name}
         </button>
+        {view.wish?.offer === offer.offer && (
+          <span className="narrow block text-xs font-normal text-soft">the buyer&apos;s choice</span>
+        )}
       </td>
       <td className="narrow whitespace-nowrap text-soft">
         {names(

@@ -1,5 +1,6 @@
 import "server-only";
 import { z } from "zod";
+import { creditSchema } from "@/core/orders/credit";
 import { dispatchSchema } from "@/core/orders/dispatch";
 import { furtherLine } from "@/core/orders/hand-charge";
 import { orderSchema } from "@/core/orders/order";
@@ -10,6 +11,7 @@ import type { Result } from "../result";
 import { applyOffer } from "../orders/charge-order";
 import { cancelOrder, confirmOrder, reopenOrder } from "../orders/close-order";
 import type { OrderCommand } from "../orders/change-order";
+import { creditOrder } from "../orders/credit-order";
 import { editOrder } from "../orders/edit-order";
 import { handOver } from "../orders/hand-over";
 import { listedPage } from "../orders/listed-page";
@@ -230,6 +232,16 @@ export const postDispatch = door({
   body: dispatchSchema,
   answers: { status: 200, text: "The order; `handed-over` when all of it has left." },
   handle: (call) => changed(call, (command) => handOver(database(), command, call.body)),
+});
+
+/** `POST /orders/{number}/credits`: something is given back. */
+export const postCredit = door({
+  scope: "orders",
+  summary:
+    "Gives something of a confirmed or handed over order back: pieces of lines by their position from 0, and of the delivery an amount in the channel's own way or `all`; with a reason and who pays.",
+  body: creditSchema,
+  answers: { status: 200, text: "The order with its credits." },
+  handle: (call) => changed(call, (command) => creditOrder(database(), command, call.body)),
 });
 
 /** `POST /orders/{number}/cancel`: takes it off the desk. */

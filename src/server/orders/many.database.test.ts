@@ -80,7 +80,9 @@ test("what is done is what was seen before it was done: charges, sums, and what 
       "setAside" in outcome ? [{ number, why: outcome.setAside }] : [],
     ),
   );
-  expect(new Set(result.setAside.map(({ why }) => why))).toEqual(new Set(["nothing-offered", "loss", "address-odd"]));
+  expect(new Set(result.setAside.map(({ why }) => why))).toEqual(
+    new Set(["nothing-offered", "loss", "address-odd"]),
+  );
   const after = await rows(numbers);
   for (const { number, outcome } of planned) {
     if (!("offer" in outcome)) continue;

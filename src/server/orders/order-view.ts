@@ -28,6 +28,8 @@ import { liveSetup, type Revision } from "../services/live-setup";
 import { rateWith } from "../services/rate";
 import { appliedOffer, byHandOf, chargedOf, type KeptByHand } from "./applied-offer";
 import { orderOf } from "./order-document";
+import { creditsOf, type ToldCredit } from "./credit-order";
+import { dispatchesOf } from "./hand-over";
 import { factsOf, rateOrder, type Facts } from "./rate-order";
 
 export type { WordedOffer };
@@ -88,6 +90,15 @@ export interface OrderView {
   /** What the applied offer would be now, when that differs. */
   readonly nowInstead: WordedOffer | "withheld" | undefined;
   readonly totals: Totals;
+  /** What was given back, and what has left. */
+  readonly credits: readonly ToldCredit[];
+  readonly left: readonly {
+    readonly day: string;
+    readonly service: string;
+    readonly origin: string;
+    readonly tracking: readonly string[];
+    readonly pieces: number;
+  }[];
   /** The revision that is live. */
   readonly revision: number;
   readonly history: readonly { at: string; who: string; what: string; from: unknown; to: unknown }[];
@@ -101,14 +112,27 @@ export interface OrderView {
 export async function viewOrder(db: PooledDatabase, number: string, now: Date): Promise<Result<OrderView>> {
   const [stored, current] = await Promise.all([readOrder(db, number), liveSetup(db)]);
   if (!stored || !current) return failed("not-found");
-  const [facts, history, draft] = await Promise.all([
+  const [facts, history, draft, back, left] = await Promise.all([
     factsOf(db, stored, current),
     orderHistory(db, number),
     draftSetup(db),
+    creditsOf(db, number),
+    dispatchesOf(db, [number]),
   ]);
   // where nothing waits at the gate the draft says the same
   const waits = draft && (await waitingChanges(db, draft, current.number)).length > 0;
-  return done(buildView(stored, current, { facts, history, draft: waits ? draft : undefined }, now));
+  const view = buildView(stored, current, { facts, history, draft: waits ? draft : undefined }, now);
+  return done({
+    ...view,
+    credits: back,
+    left: left.map(({ day, service, origin, tracking, lines }) => ({
+      day,
+      service,
+      origin,
+      tracking,
+      pieces: (lines as readonly { quantity: number }[]).reduce((sum, { quantity }) => sum + quantity, 0),
+    })),
+  });
 }
 
 /** What an order's page needs beside the order and the revision. */
@@ -124,7 +148,7 @@ function buildView(
   current: Revision,
   { facts, history, draft }: Beside,
   now: Date,
-): OrderView {
+): Omit<OrderView, "credits" | "left"> {
   const { order } = stored;
   const { setup } = current;
   const { items, suspensions } = facts;

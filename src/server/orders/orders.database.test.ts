@@ -10,6 +10,7 @@ import { readStamps } from "@/db/queries/setup";
 import { editSetup } from "../services/edit-setup";
 import { publishDraft } from "../services/publish";
 import { renameMember } from "../services/rename-member";
+import { creditOrder, creditsOf } from "./credit-order";
 import { dispatchesOf, handOver, leavingNow } from "./hand-over";
 import { applyOffer } from "./charge-order";
 import { cancelOrder, confirmOrder, reopenOrder } from "./close-order";
@@ -340,6 +341,42 @@ describe("handing over", () => {
     const both = await Promise.all([handOver(db, command, all), handOver(db, command, all)]);
     expect(both.map(({ ok }) => ok).sort()).toEqual([false, true]);
     expect(await dispatchesOf(db, [command.number])).toHaveLength(1);
+  });
+});
+
+describe("giving back", () => {
+  test("in parts, never more than was paid, whoever is faster; what is open gives nothing back", async () => {
+    const command = await received({ lines: [{ sku: "FRAME-25", quantity: 3, unitPrice: "10.00" }] });
+    const why = { reason: "broken", payer: "carrier" } as const;
+    const one = { ...why, lines: [{ position: 0, quantity: 1 }] };
+    expect(await creditOrder(db, command, one)).toMatchObject({ ok: false, code: "locked" });
+    const offer = (await view(command.number)).quote!.offers.find(({ gross }) => Number(gross) > 1);
+    await applyOffer(db, command, offer!.offer);
+    await confirmOrder(db, command);
+    const all = { ...why, lines: [{ position: 0, quantity: 3 }] };
+    const both = await Promise.all([creditOrder(db, command, all), creditOrder(db, command, all)]);
+    expect(both.map(({ ok }) => ok).sort()).toEqual([false, true]);
+    expect(await creditOrder(db, command, one)).toMatchObject({ code: "credit-pieces" });
+    expect(await creditOrder(db, command, { ...why, delivery: "999" })).toMatchObject({
+      code: "credit-delivery",
+    });
+    expect(await creditOrder(db, command, why)).toMatchObject({ code: "credit-nothing" });
+    expect(await creditOrder(db, command, { ...why, delivery: "all", returnCost: "4.10" })).toMatchObject({
+      ok: true,
+    });
+    const back = await creditsOf(db, command.number);
+    expect(back).toHaveLength(2);
+    expect(back.find(({ delivery }) => !delivery)).toMatchObject({
+      payer: "carrier",
+      lines: [{ quantity: 3 }],
+    });
+    expect(back.find(({ delivery }) => delivery)).toMatchObject({
+      delivery: { net: offer!.net, tax: offer!.tax },
+      returnCost: "4.10",
+    });
+    const sum = back.reduce((all_, { net, tax }) => all_ + Number(net) + Number(tax), 0);
+    expect(sum.toFixed(2)).toBe((30 + Number(offer!.gross)).toFixed(2));
+    expect(await stored(command.number)).toMatchObject({ state: "confirmed" });
   });
 });
 

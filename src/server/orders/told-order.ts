@@ -9,6 +9,7 @@ import { readItems } from "@/db/queries/items";
 import { readOrder, type StoredOrder } from "@/db/queries/orders";
 import type { Revision } from "../services/live-setup";
 import { appliedOffer, byHandOf, chargedOf } from "./applied-offer";
+import { creditsOf, soldLines, type ToldCredit } from "./credit-order";
 import { dispatchesOf } from "./hand-over";
 import { orderOf } from "./order-document";
 import { channelOf } from "./rate-order";
@@ -39,6 +40,8 @@ export interface ToldOrder extends Order {
   readonly charge?: ToldCharge;
   /** What has left of it. */
   readonly dispatches?: readonly object[];
+  /** What was given back of it. */
+  readonly credits?: readonly ToldCredit[];
 }
 
 /** An order whole; `undefined` where there is none of that number. */
@@ -55,9 +58,11 @@ export async function toldOrder(
     stored.lines.map(({ sku }) => sku),
   );
   const left = await dispatchesOf(db, [number]);
+  const back = await creditsOf(db, number);
   return {
     ...told(stored, live, items, costs),
     ...(left.length > 0 ? { dispatches: left.map(toldDispatch) } : {}),
+    ...(back.length > 0 ? { credits: back } : {}),
   };
 }
 
@@ -67,21 +72,13 @@ function toldDispatch(row: Awaited<ReturnType<typeof dispatchesOf>>[number]): ob
 }
 
 function told(stored: StoredOrder, live: Revision, items: readonly Item[], costs: boolean): ToldOrder {
-  const { order, lines, charge } = stored;
+  const { order, charge } = stored;
   const channel = channelOf(live, order.channel);
   const { homeCurrency, deliveryTaxPercent } = live.setup.business;
   const currency = channel?.currency ?? homeCurrency;
   const includesTax = channel?.pricesIncludeTax === true;
   const charged = charge && chargedOf(charge, includesTax);
-  const sold = lines.map((line) => {
-    const item = (line.item as Partial<Item> | null) ?? items.find(({ sku }) => sku === line.sku);
-    return {
-      quantity: line.quantity,
-      unitPrice: line.unitPrice,
-      discount: line.discount ?? undefined,
-      taxPercent: line.taxPercent ?? item?.taxPercent ?? deliveryTaxPercent,
-    };
-  });
+  const sold = soldLines(stored, items, deliveryTaxPercent);
   const { goodsNet, tax, gross } = orderTotals(
     sold,
     includesTax,
