@@ -24,15 +24,12 @@ const views: readonly [
   ["service", "/services/TRN-EXPRESS", "light"],
   ["origin", "/origins/TRT", "light"],
   ["items", "/items", "light"],
-  ["business", "/business", "light"],
-  [
-    "compare",
-    "/services/compare?with=PNP-PARCEL&with=TRN-EXPRESS&with=STP-ROAD-TRT&to=EE,%20SE%2062145",
-    "light",
-  ],
+  ["many", "/orders/~many", "light"],
+  ["new-order", "/orders/~new", "light", writeOrder],
   ["board", "/zones/board", "light"],
   ["gate", "/gate", "light"],
   ["replay", "/gate/replay/5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10", "light"],
+  ["hand-over", "/orders/~many", "light", confirmAll],
   // last: the bench stays open
   ["bench", "/offers/point", "light", typeOnBench],
 ];
@@ -64,6 +61,26 @@ async function typeOnBench(page: Page): Promise<void> {
   await page.getByRole("option", { name: /^Just under free/ }).click();
   await page.getByRole("textbox", { name: "Amount" }).fill("5.50");
   await page.getByText("changed", { exact: true }).first().waitFor();
+}
+
+/** An order as it is being written: nothing is stored. */
+async function writeOrder(page: Page): Promise<void> {
+  await page.getByRole("textbox", { name: "Customer", exact: true }).fill("Aino Käsi");
+  await page.getByRole("textbox", { name: /^Street/ }).fill("Nektari 4");
+  await page.getByRole("textbox", { name: "Postcode" }).fill("50115");
+  await page.getByRole("textbox", { name: "Town" }).fill("Tartu");
+  await page.getByRole("combobox", { name: "Item 1" }).fill("FRAME-25");
+  await page.getByRole("combobox", { name: "Item 2" }).fill("FOUND-5");
+  await page.getByRole("region", { name: "Offers for this order" }).waitFor();
+  await page.waitForLoadState("networkidle");
+}
+
+/** All that can be charged is, and confirmed: then it waits to be handed over. */
+async function confirmAll(page: Page): Promise<void> {
+  await page.getByRole("button", { name: /^Charge \d/ }).click();
+  await page.getByRole("button", { name: "Confirm them" }).click();
+  await page.getByRole("heading", { name: /orders confirmed$/ }).waitFor();
+  await page.goto("/orders/~leaving", { waitUntil: "networkidle" });
 }
 
 async function chooseFile(page: Page): Promise<void> {
@@ -101,11 +118,6 @@ async function main(names: string[]): Promise<void> {
     await expectNone(page, "Drawing the map…");
     await prepare?.(page);
     await page.screenshot({ path: join(out, `${name}.png`) });
-  }
-  await context.clearCookies();
-  if (names.length === 0 || names.includes("sign-in")) {
-    await page.goto("/sign-in", { waitUntil: "networkidle" });
-    await page.screenshot({ path: join(out, "sign-in.png") });
   }
   await browser.close();
 }

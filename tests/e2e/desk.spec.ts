@@ -77,6 +77,30 @@ test("orders come in from a messy file, are charged in one go and taken back, ch
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("2 orders charged", { timeout: 30_000 });
   await page.getByRole("button", { name: "Confirm them" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("2 orders confirmed", { timeout: 30_000 });
+  // what is confirmed waits to be handed over; others' orders are left alone
+  await page.goto("/orders/~leaving");
+  const group = page.getByRole("region").filter({ has: page.getByRole("link", { name: "FILE-1" }) });
+  for (const box of await group.getByRole("checkbox").all())
+    await box.setChecked((await box.getAttribute("aria-label")) === "FILE-1 leaves");
+  await group.getByRole("textbox", { name: "Tracking of FILE-1" }).fill("TRK-77, TRK-78");
+  await group.getByRole("button", { name: "Handed over 1" }).click();
+  await expect(page.getByRole("link", { name: "FILE-1", exact: true })).toBeHidden();
+  await orders.open("FILE-1");
+  await orders.state("Handed over");
+  const after = page.getByRole("region", { name: "After confirming" });
+  await expect(after).toContainText("TRK-77, TRK-78");
+  await after.getByRole("button", { name: "Give something back" }).click();
+  const form = page.getByRole("form", { name: "Give something back" });
+  await form.getByRole("textbox", { name: /^Frames, 25 pieces/ }).fill("3");
+  await form.getByRole("textbox", { name: "Why" }).fill("broken on the way");
+  await form.getByRole("combobox", { name: "Who pays" }).selectOption("carrier");
+  await form.getByRole("button", { name: "Give it back" }).click();
+  await expect(form.getByRole("alert")).toContainText("More pieces are given back than were sold");
+  await form.getByRole("textbox", { name: /^Frames, 25 pieces/ }).fill("1");
+  await form.getByRole("button", { name: "Give it back" }).click();
+  await expect(after).toContainText("Given back: 31.00 + 6.82 tax EUR, 1 × Frames, 25 pieces");
+  await expect(after).toContainText("broken on the way; the carrier pays");
+
   await orders.open("FILE-2");
   await orders.state("Confirmed");
   await expect(orders.pieces).not.toBeEditable();

@@ -78,11 +78,13 @@ export async function listOrders(
 ) {
   const way = sql.raw(descending ? "desc" : "asc");
   const column = sorted[by];
+  // these are always there, and an index holds them without a place for what is not
+  const last = by === "placed" || by === "number" ? sql`` : sql`nulls last`;
   return db
     .select(columns)
     .from(orders)
     .where(and(...conditionsOf(filter), after && behind(by, descending, after)))
-    .orderBy(sql`${column} ${way} nulls last`, sql`${orders.number} ${way}`)
+    .orderBy(sql`${column} ${way} ${last}`, sql`${orders.number} ${way}`)
     .limit(limit);
 }
 
@@ -124,22 +126,50 @@ function wordsIn(search = ""): string[] {
     .slice(0, 8);
 }
 
-/** How many orders are in each state, and how many of the open ones have what odd about them. */
+/** States an order does not come back from by itself: there are ever more of these. */
+const ended = ["handed-over", "cancelled"] as const;
+/** From so many on they are counted once in a while: nobody works through them. */
+const MANY = 20_000;
+const KEPT_MS = 60_000;
+const kept = new WeakMap<Database, { readonly at: number; readonly counts: Record<string, number> }>();
+
+/**
+ * How many orders are in each state, and how many of the open ones have what odd about them. Where very many have ended, those
+ * are as many as there were within the last minute.
+ */
 export async function countOrders(
   db: Database,
 ): Promise<{ states: Record<string, number>; looks: Record<string, number> }> {
-  const states = await db
-    .select({ state: orders.state, n: sql<number>`count(*)::int` })
-    .from(orders)
-    .groupBy(orders.state);
-  const looks = await db.execute<{ look: string; n: number }>(
-    sql`select unnest(${orders.look}) as look, count(*)::int as n from ${orders}
-      where ${inArray(orders.state, [...openStates])} and cardinality(${orders.look}) > 0 group by 1`,
-  );
+  const [open, looks, over] = await Promise.all([
+    countStates(db, [...openStates, "confirmed"]),
+    db.execute<{ look: string; n: number }>(
+      sql`select unnest(${orders.look}) as look, count(*)::int as n from ${orders}
+        where ${inArray(orders.state, [...openStates])} and cardinality(${orders.look}) > 0 group by 1`,
+    ),
+    countEnded(db),
+  ]);
   return {
-    states: Object.fromEntries(states.map(({ state, n }) => [state, n])),
+    states: { ...open, ...over },
     looks: Object.fromEntries(looks.rows.map(({ look, n }) => [look, n])),
   };
+}
+
+async function countEnded(db: Database): Promise<Record<string, number>> {
+  const known = kept.get(db);
+  if (known && Date.now() - known.at < KEPT_MS) return known.counts;
+  const counts = await countStates(db, ended);
+  const all = Object.values(counts).reduce((sum, n) => sum + n, 0);
+  if (all >= MANY) kept.set(db, { at: Date.now(), counts });
+  return counts;
+}
+
+async function countStates(db: Database, states: readonly string[]): Promise<Record<string, number>> {
+  const rows = await db
+    .select({ state: orders.state, n: sql<number>`count(*)::int` })
+    .from(orders)
+    .where(inArray(orders.state, [...states]))
+    .groupBy(orders.state);
+  return Object.fromEntries(rows.map(({ state, n }) => [state, n]));
 }
 
 /** How many a filter finds. */

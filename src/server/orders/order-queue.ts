@@ -57,7 +57,7 @@ export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
     countOrders(db),
     liveSetup(db),
   ]);
-  const found = rows.length < MOST_LISTED ? rows.length : await countFound(db, filter);
+  const found = rows.length < MOST_LISTED ? rows.length : await foundOf(db, filter, counts.states);
   const channels = current?.setup.channels ?? [];
   const currencies = new Map(channels.map((channel) => [channel.code, channel.currency]));
   const entries = rows.map(
@@ -80,6 +80,18 @@ export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
       return count > 0 ? [{ look, count }] : [];
     }),
   };
+}
+
+/** How many a list has: a queue that is asked for nothing else is counted already. */
+async function foundOf(
+  db: PooledDatabase,
+  filter: OrderFilter,
+  states: Readonly<Record<string, number>>,
+): Promise<number> {
+  const { states: asked, ...rest } = filter;
+  return asked && Object.keys(rest).length === 0
+    ? asked.reduce((sum, state) => sum + (states[state] ?? 0), 0)
+    : countFound(db, filter);
 }
 
 /** The numbers of a list's orders, as many as may be worked on at once. */
