@@ -103,3 +103,68 @@ test("set edges are the only ones, each with a rate on the old line or of the ol
   expect(next.breaks.map(({ edge }) => edge)).toEqual(["2", "6", null]);
   expect(next.rows[0]!.rates).toEqual(["4.20", "5.55", "0.71"]);
 });
+
+describe("at the ends and between strangers", () => {
+  const from: Edition = {
+    ...edition,
+    breaks: [flat("0"), flat("10"), flat("20")],
+    rows: [{ zone: "A", rates: ["1.00", "2.00", "3.00"] }],
+  };
+
+  test("behind the last edge the last break stands in, before the first of a from table the first", () => {
+    const closed: Edition = { ...from, breaks: [flat("5"), flat("10"), flat("20")] };
+    const beyond = insertBreak(closed, "upTo", "30")!;
+    expect(beyond.breaks.map(({ edge }) => edge)).toEqual(["5", "10", "20", "30"]);
+    expect(beyond.rows[0]!.rates).toEqual(["1.00", "2.00", "3.00", "3.00"]);
+    const raised: Edition = { ...from, breaks: [flat("5"), flat("10"), flat("20")] };
+    expect(insertBreak(raised, "from", "1")!.rows[0]!.rates).toEqual(["1.00", "1.00", "2.00", "3.00"]);
+    expect(insertBreak(from, "from", "30")!.rows[0]!.rates).toEqual(["1.00", "2.00", "3.00", "3.00"]);
+    expect(insertBreak({ ...edition, breaks: [], rows: [] }, "upTo", "1")).toBeUndefined();
+  });
+
+  test("the line between is drawn only between flat rates that are there, with the digits of the finer one", () => {
+    const of = (breaks: Edition["breaks"], rates: (string | null)[]) =>
+      insertBreak({ ...edition, breaks, rows: [{ zone: "A", rates }] }, "upTo", "5")!.rows[0]!.rates[1];
+    const per = (edge: string) => ({ edge, rate: "perUnit" as const, per: "1" });
+    expect(of([flat("0"), flat("10")], ["1", "2.001"])).toBe("1.501");
+    expect(of([flat("0"), flat("10")], ["1.255", "2"])).toBe("1.628");
+    expect(of([flat("2"), flat("10")], ["1", "3"])).toBe("2");
+    expect(of([per("0"), flat("10")], ["1", "3"])).toBe("3");
+    expect(of([flat("0"), per("10")], ["1", "3"])).toBe("3");
+    expect(of([flat("0"), flat(null)], ["1", "3"])).toBe("3");
+    expect(of([flat("0"), flat("10")], [null, "3"])).toBe("3");
+    expect(of([flat("0"), flat("10")], ["1", null])).toBeNull();
+  });
+
+  test("two breaks become one; one is left as it is", () => {
+    const two: Edition = {
+      ...from,
+      breaks: [flat("5"), flat("10")],
+      rows: [{ zone: "A", rates: ["1", "2"] }],
+    };
+    expect(removeBreak(two, 0)).toMatchObject({ breaks: [{ edge: "10" }], rows: [{ rates: ["2"] }] });
+    expect(removeBreak(removeBreak(two, 0)!, 0)).toBeUndefined();
+  });
+
+  test("edges move as far as nothing and as each other, and no further", () => {
+    const closed: Edition = { ...from, breaks: [flat("5"), flat("10"), flat(null)] };
+    const edges = (moved: Edition | undefined) => moved?.breaks.map(({ edge }) => edge);
+    expect(edges(shiftEdges(closed, 0, "-5"))).toEqual(["0", "5", null]);
+    expect(shiftEdges(closed, 0, "-5.01")).toBeUndefined();
+    expect(edges(shiftEdges(closed, 1, "-4.99"))).toEqual(["5", "5.01", null]);
+    expect(shiftEdges(closed, 1, "-5")).toBeUndefined();
+    // an open break below is no bound
+    expect(edges(shiftEdges({ ...closed, breaks: [flat(null), flat("10")] }, 1, "-9"))).toEqual([null, "1"]);
+  });
+
+  test("the edges that are asked for are those that stand, whatever was there, and an open end stays", () => {
+    const edges = (next: Edition) => next.breaks.map(({ edge }) => edge);
+    const closed: Edition = { ...from, breaks: [flat("5"), flat("10"), flat(null)] };
+    expect(edges(setEdges(closed, ["3", "10.0"]))).toEqual(["3", "10", null]);
+    expect(edges(setEdges(closed, ["7"]))).toEqual(["7", null]);
+    expect(edges(setEdges({ ...from, breaks: [flat("5"), flat("10"), flat("20")] }, ["4", "20"]))).toEqual([
+      "4",
+      "20",
+    ]);
+  });
+});
