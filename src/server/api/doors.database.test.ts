@@ -438,3 +438,29 @@ describe("orders", () => {
     expect(await call("get", "/orders", { query: { queue: "nowhere" } })).toMatchObject({ status: 400 });
   });
 });
+
+test("many questions are answered at once, each by itself, as they are alone", async () => {
+  const asked = (sku: string, quantity = 1) => ({
+    channel: "web",
+    shipTo: { country: "EE", postcode: "51013" },
+    lines: [{ sku, quantity, unitPrice: "37.82" }],
+  });
+  const quotes = [asked("FRAME-25"), asked("NOTHING"), { channel: "web" }, asked("FRAME-25", 3)];
+  const answer = await call("post", "/quotes/batch", { body: { quotes } });
+  expect(answer.status).toBe(200);
+  const data = answer.body.data as Record<string, unknown>[];
+  for (const at of [0, 3]) {
+    const { revision, ...alone } = (await call("post", "/quotes", { body: quotes[at] })).body;
+    expect(data[at]).toEqual(alone);
+    expect(answer.body.revision).toBe(revision);
+  }
+  expect(data[1]).toMatchObject({ errors: [{ pointer: "/lines/0/sku", code: "unknown-sku" }] });
+  expect((data[2]!.errors as { pointer: string }[]).map(({ pointer }) => pointer)).toEqual(
+    expect.arrayContaining(["/shipTo", "/lines"]),
+  );
+  // what we pay is told only to who may know
+  const plain = await call("post", "/quotes/batch", { key: "wd_demo_web_shop", body: { quotes } });
+  expect(JSON.stringify(plain.body)).not.toContain('"cost"');
+  expect(JSON.stringify(answer.body)).toContain('"cost"');
+  expect(await call("post", "/quotes/batch", { body: { quotes: [] } })).toMatchObject({ status: 400 });
+});

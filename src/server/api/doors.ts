@@ -14,6 +14,7 @@ import {
   postOrders,
   postReopen,
 } from "./order-doors";
+import { quoteBatchDoor } from "./quote-batch";
 import { quotesDoor } from "./quotes";
 import { getFindings, getRevisions, getSetup, postRevision, putSetup, restoreRevision } from "./setup-doors";
 import {
@@ -30,6 +31,7 @@ export type Method = "get" | "post" | "put" | "patch" | "delete";
 /** All doors of the API by address and method: what is written about them is made from this, and so can't drift. */
 export const doors: Readonly<Record<string, Partial<Record<Method, OpenDoor>>>> = {
   "/quotes": { post: quotesDoor },
+  "/quotes/batch": { post: quoteBatchDoor },
   "/setup": { get: getSetup, put: putSetup },
   "/revisions": { get: getRevisions, post: postRevision },
   "/revisions/{number}/restore": { post: restoreRevision },

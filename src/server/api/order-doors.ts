@@ -23,7 +23,7 @@ import { jsonAnswer, type ApiAnswer } from "./call";
 import { door, type DoorCall } from "./door";
 import { failureAnswer } from "./failure-answer";
 import { once } from "./once";
-import { problemAnswer, statusOf } from "./problem";
+import { problemAnswer, statusOf, toldProblems } from "./problem";
 
 const etagOf = (version: number) => `"${version}"`;
 const placeOf = (number: string) => `/api/v1/orders/${encodeURIComponent(number)}`;
@@ -103,8 +103,11 @@ export const postOrders = door({
 function toldFate(fate: Fate): object {
   if (fate.fate !== "refused") return fate;
   const { number, problems } = fate;
-  const { errors } = JSON.parse(problemAnswer(400, { problems }).body) as { errors: unknown };
-  return { fate: "refused", ...(number === undefined ? {} : { number }), errors };
+  return {
+    fate: "refused",
+    ...(number === undefined ? {} : { number }),
+    errors: toldProblems(problems),
+  };
 }
 
 /** `GET /orders`: orders, the newest first. */

@@ -38,9 +38,14 @@ export function problemAnswer(
     title: titles[status] ?? "Problem",
     status,
     ...(options.detail === undefined ? {} : { detail: options.detail }),
-    ...(options.problems === undefined ? {} : { errors: options.problems.map(toError) }),
+    ...(options.problems === undefined ? {} : { errors: toldProblems(options.problems) }),
   };
   return jsonAnswer(body, { status, type: "application/problem+json", headers: options.headers ?? {} });
+}
+
+/** Problems as answers tell them: each with a pointer to its field, in words. */
+export function toldProblems(problems: readonly Problem[]) {
+  return problems.map(toError);
 }
 
 function toError(problem: Problem) {
