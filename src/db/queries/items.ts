@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, max, sql } from "drizzle-orm";
+import { and, asc, eq, gt, inArray, max, sql } from "drizzle-orm";
 import { openStates } from "@/core/orders/order-state";
 import type { Item } from "@/core/setup/item";
 import type { Database } from "../connect";
@@ -11,6 +11,17 @@ export async function readItems(db: Database, skus: readonly string[]): Promise<
   const rows = await inParts([...new Set(skus)], (part) =>
     db.select().from(items).where(inArray(items.sku, part)),
   );
+  return rows.map((row) => fromRow(row) as unknown as Item);
+}
+
+/** Items after a number, by number. */
+export async function itemsAfter(db: Database, sku: string | undefined, limit: number): Promise<Item[]> {
+  const rows = await db
+    .select()
+    .from(items)
+    .where(sku === undefined ? undefined : gt(items.sku, sku))
+    .orderBy(asc(items.sku))
+    .limit(limit);
   return rows.map((row) => fromRow(row) as unknown as Item);
 }
 

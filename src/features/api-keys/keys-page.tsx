@@ -15,6 +15,7 @@ const scopeWords = {
   quotes: "ask for quotes: offers with their charges",
   costs: "see in them what we pay and keep",
   orders: "send orders, charge, confirm and cancel them",
+  items: "read the catalogue and put items into it",
   setup: "read the setup, its checks and revisions, and replace the draft",
   publish: "publish the draft",
   suspend: "suspend an origin, carrier, service or offer",

@@ -1,5 +1,6 @@
 import "server-only";
 import type { OpenDoor } from "./door";
+import { getItems, putItems } from "./item-doors";
 import { getMetrics } from "./metrics";
 import {
   chargeOrder,
@@ -44,6 +45,7 @@ export const doors: Readonly<Record<string, Partial<Record<Method, OpenDoor>>>> 
   "/orders/{number}/cancel": { post: postCancel },
   "/orders/{number}/dispatches": { post: postDispatch },
   "/orders/{number}/credits": { post: postCredit },
+  "/items": { get: getItems, put: putItems },
   "/findings": { get: getFindings },
   "/metrics": { get: getMetrics },
   "/replays": { post: postReplay },

@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import type { BillingAddress, Order, OrderAddress, Wish } from "@/core/orders/order";
 import { Decimal, sum } from "@/core/money/decimal";
 import type { RequestLine } from "@/core/quote/request";
+import { canonicalText } from "@/db/mappers/setup-parts";
 import type { OrderLineRow, OrderRow, StoredOrder } from "@/db/queries/orders";
 import type { orderLines, orders } from "@/db/schema";
 
@@ -148,16 +149,7 @@ export function lineRows(number: string, lines: Order["lines"]): (typeof orderLi
 
 /** The name of what an order holds: of two that say the same it is the same, however their fields were ordered. */
 export function contentOf(order: Order): string {
-  return createHash("sha256").update(canonical(order)).digest("hex");
-}
-
-function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(",")}]`;
-  if (typeof value !== "object" || value === null) return JSON.stringify(value) ?? "null";
-  const fields = Object.entries(value)
-    .filter(([, field]) => field !== undefined)
-    .sort(([a], [b]) => (a < b ? -1 : 1));
-  return `{${fields.map(([name, field]) => `${JSON.stringify(name)}:${canonical(field)}`).join(",")}}`;
+  return createHash("sha256").update(canonicalText(order)).digest("hex");
 }
 
 /** What a search looks through. */
