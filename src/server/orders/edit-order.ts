@@ -3,6 +3,7 @@ import { orderSchema, type Order, type OrderAddress } from "@/core/orders/order"
 import type { RequestLine } from "@/core/quote/request";
 import { parseWith } from "@/core/setup/parse-setup";
 import type { Database, PooledDatabase } from "@/db/connect";
+import { canonicalText } from "@/db/mappers/setup-parts";
 import { replaceLines } from "@/db/queries/orders";
 import { failed, type Failure } from "../result";
 import { changeOrder, type OrderChange, type OrderCommand, type Situation } from "./change-order";
@@ -66,7 +67,7 @@ export async function rewriteIn(
   const order = await priced(tx, live, read.value, now);
   if (!order.ok) return failed("invalid", order.problems);
   const { number } = stored.order;
-  if (JSON.stringify(before.lines) !== JSON.stringify(order.value.lines))
+  if (canonicalText(before.lines) !== canonicalText(order.value.lines))
     await replaceLines(tx, number, lineRows(number, order.value.lines));
   return { values: fieldsOf({ ...order.value, number }), ...wordsOfChange(before, order.value) };
 }
@@ -74,7 +75,7 @@ export async function rewriteIn(
 /** What the history says: the parts that changed, old and new. */
 function wordsOfChange(before: Order, after: Order) {
   const parts = [...new Set([...Object.keys(before), ...Object.keys(after)])] as (keyof Order)[];
-  const changed = parts.filter((part) => JSON.stringify(before[part]) !== JSON.stringify(after[part]));
+  const changed = parts.filter((part) => canonicalText(before[part]) !== canonicalText(after[part]));
   const [only] = changed;
   const of = (order: Order) => Object.fromEntries(changed.map((part) => [part, order[part] ?? null]));
   const pieces =
@@ -87,18 +88,17 @@ function wordsOfChange(before: Order, after: Order) {
 }
 
 function piecesChanged(before: readonly RequestLine[], after: readonly RequestLine[]) {
-  const at = before.findIndex((line, i) => JSON.stringify(line) !== JSON.stringify(after[i]));
+  const at = before.findIndex((line, i) => canonicalText(line) !== canonicalText(after[i]));
   const [old, now] = [before[at], after[at]];
   if (before.length !== after.length || !old || !now || old.sku !== now.sku) return undefined;
-  if (before.some((line, i) => i !== at && JSON.stringify(line) !== JSON.stringify(after[i])))
-    return undefined;
+  if (before.some((line, i) => i !== at && canonicalText(line) !== canonicalText(after[i]))) return undefined;
   if (old.quantity === now.quantity) return undefined;
   return { from: { sku: old.sku, quantity: old.quantity }, to: { sku: now.sku, quantity: now.quantity } };
 }
 
 function differing(before: Order["shipTo"], after: Order["shipTo"]) {
   const fields = [...new Set([...Object.keys(before), ...Object.keys(after)])] as (keyof Order["shipTo"])[];
-  const changed = fields.filter((field) => JSON.stringify(before[field]) !== JSON.stringify(after[field]));
+  const changed = fields.filter((field) => canonicalText(before[field]) !== canonicalText(after[field]));
   const of = (address: Order["shipTo"]) =>
     Object.fromEntries(
       changed.map((field) => {
