@@ -67,6 +67,16 @@ test("orders come in from a messy file, are charged in one go and taken back, ch
     await expect(orders.totals).toContainText("No delivery charge yet", { timeout: 500 });
   }).toPass();
 
+  // narrowed and sorted, and the address says so
+  await page.goto("/orders?find=file-");
+  await page.getByRole("combobox", { name: "Country" }).selectOption("EE");
+  await page.getByRole("combobox", { name: "Sorted" }).selectOption("oldest");
+  await expect(page).toHaveURL(/country=EE.*sort=oldest/);
+  const listed = page.getByRole("navigation", { name: "Orders" }).getByRole("link");
+  await expect(listed.first()).toContainText("FILE-5");
+  await page.getByRole("combobox", { name: "Channel" }).selectOption("market");
+  await expect(page.getByText("No order has “file-”")).toBeVisible();
+
   // by the list: selected with the mouse, and on by the key
   await page.goto("/orders?find=file-&queue=to-rate");
   await page.getByRole("checkbox", { name: "Select FILE-1" }).check();

@@ -8,6 +8,7 @@ import { SideList } from "@/ui/parts/side-list";
 import { Key } from "@/ui/parts/key";
 import { useKept } from "@/ui/use-kept";
 import { ManyBar } from "./many-bar";
+import { QueueFilters } from "./queue-filters";
 import { isOpen, type OrderState } from "@/core/orders/order-state";
 import type { Queue } from "./load";
 import { lookNames, stateNames } from "./order-states";
@@ -61,10 +62,11 @@ export function OrdersSide({ queue, current, mayEdit }: Props) {
           </nav>
         )}
         <OrderSearch />
+        <QueueFilters queue={queue} />
         {mayEdit && <WaysInAndOut />}
         {found > entries.length && (
           <p className="px-1 text-soft">
-            The newest {entries.length} of {found}; searching finds the others.
+            {entries.length} of {found} are listed; searching finds the others.
           </p>
         )}
       </div>

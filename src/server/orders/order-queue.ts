@@ -9,7 +9,13 @@ import {
   type OrderState,
 } from "@/core/orders/order-state";
 import type { PooledDatabase } from "@/db/connect";
-import { countFound, countOrders, listOrders, type OrderFilter } from "@/db/queries/order-list";
+import {
+  countFound,
+  countOrders,
+  listOrders,
+  type OrderFilter,
+  type OrderOrder,
+} from "@/db/queries/order-list";
 import { liveSetup } from "../services/live-setup";
 
 export interface QueueEntry {
@@ -17,6 +23,7 @@ export interface QueueEntry {
   readonly state: OrderState;
   readonly look: readonly Look[];
   readonly customerName: string;
+  readonly country: string;
   readonly place: string;
   /** As they are priced; "" where nobody knows. */
   readonly goods: string;
@@ -33,6 +40,21 @@ export interface QueueAsked {
   readonly find?: string | undefined;
   readonly channel?: string | undefined;
   readonly country?: string | undefined;
+  /** How they are sorted: one of `queueSorts`; without one the newest first. */
+  readonly sort?: string | undefined;
+}
+
+/** How a list may be sorted, by its name in an address. */
+export const queueSorts = {
+  newest: { by: "placed", descending: true },
+  oldest: { by: "placed", descending: false },
+  dearest: { by: "goods", descending: true },
+  loss: { by: "margin", descending: false },
+} as const satisfies Readonly<Record<string, OrderOrder>>;
+export type QueueSort = keyof typeof queueSorts;
+
+function sortOf(text: string | undefined): OrderOrder {
+  return text !== undefined && text in queueSorts ? queueSorts[text as QueueSort] : queueSorts.newest;
 }
 
 /** The conditions that an address says. */
@@ -42,10 +64,10 @@ export function filterOf({ queue, find, channel, country }: QueueAsked): OrderFi
     ...(isOrderState(queue) ? { states: [queue] } : {}),
     ...(isLook(queue) ? { look: queue } : {}),
     // who looks at no queue has work to do; what is done is in its own, and found by searching
-    ...(queue === undefined && !search ? { states: openStates } : {}),
+    ...(!queue && !search ? { states: openStates } : {}),
     ...(search ? { search } : {}),
-    ...(channel === undefined ? {} : { channel }),
-    ...(country === undefined ? {} : { country }),
+    ...(channel ? { channel } : {}),
+    ...(country ? { country } : {}),
   };
 }
 
@@ -53,7 +75,7 @@ export function filterOf({ queue, find, channel, country }: QueueAsked): OrderFi
 export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
   const filter = filterOf(asked);
   const [rows, counts, current] = await Promise.all([
-    listOrders(db, filter, MOST_LISTED),
+    listOrders(db, filter, MOST_LISTED, sortOf(asked.sort)),
     countOrders(db),
     liveSetup(db),
   ]);
@@ -66,6 +88,7 @@ export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
       state: row.state as OrderState,
       look: row.look.filter(isLook),
       customerName: row.customerName,
+      country: row.country,
       place: `${row.city} ${row.country}`,
       goods: row.goods === null ? "" : Number(row.goods).toFixed(2),
       currency: currencies.get(row.channel) ?? "",
@@ -74,6 +97,7 @@ export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
   return {
     entries,
     found,
+    channels: channels.map(({ code, name }) => ({ code, name })),
     states: orderStates.map((state) => ({ state, count: counts.states[state] ?? 0 })),
     looks: looks.flatMap((look) => {
       const count = counts.looks[look] ?? 0;

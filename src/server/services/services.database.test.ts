@@ -53,6 +53,23 @@ test("the demo has an order in every queue", async () => {
   expect(looks.map(({ look }) => look)).toEqual(expect.arrayContaining(["nothing-offered", "loss"]));
 });
 
+test("a list is narrowed by channel and country, and sorted as it is asked", async () => {
+  const all = (await orderQueue(db, {})).entries;
+  const swedish = (await orderQueue(db, { country: "SE", channel: "market" })).entries;
+  expect(swedish.length).toBeGreaterThan(2);
+  expect(swedish.map(({ number }) => number)).toEqual(
+    all.filter(({ country, currency }) => country === "SE" && currency === "SEK").map(({ number }) => number),
+  );
+  const sorted = async (sort: string) => (await orderQueue(db, { sort })).entries;
+  expect((await sorted("oldest")).map(({ number }) => number)).toEqual(
+    all.map(({ number }) => number).reverse(),
+  );
+  const goods = (await sorted("dearest")).map((entry) => Number(entry.goods));
+  expect(goods).toEqual([...goods].sort((a, b) => b - a));
+  // what is no sort is the newest first
+  expect(await sorted("strange")).toEqual(all);
+});
+
 test("search finds a part of a name and takes its signs plainly", async () => {
   const { entries } = await orderQueue(db, { find: "LÖV" });
   expect(entries.length).toBeGreaterThan(0);

@@ -1,0 +1,72 @@
+"use client";
+
+import { usePathname, useRouter, useSearchParams } from "next/navigation";
+import { countryName } from "@/messages/country-name";
+import type { Queue } from "./load";
+
+const sorts = [
+  ["", "newest first"],
+  ["oldest", "oldest first"],
+  ["dearest", "most goods first"],
+  ["loss", "greatest loss first"],
+] as const;
+
+/** Narrows the list by channel and country, and sorts it; all of it stands in the address, so that it can be sent to somebody. */
+export function QueueFilters({ queue: { channels, entries } }: { readonly queue: Queue }) {
+  const query = useSearchParams();
+  const router = useRouter();
+  const pathname = usePathname();
+  const asked = (name: string) => query.get(name) ?? "";
+  const set = (name: string, value: string) => {
+    const next = new URLSearchParams(query);
+    if (value === "") next.delete(name);
+    else next.set(name, value);
+    router.replace(`${pathname}?${next.toString()}`);
+  };
+  const countries = [...new Set([...entries.map(({ country }) => country), asked("country")])]
+    .filter((code) => code !== "")
+    .sort((a, b) => countryName(a).localeCompare(countryName(b), "en"));
+  const field = "control h-7 min-w-0 px-1 text-xs";
+  return (
+    <div className="mt-1 grid grid-cols-3 gap-1 px-1">
+      <select
+        aria-label="Channel"
+        className={field}
+        value={asked("channel")}
+        onChange={(event) => set("channel", event.target.value)}
+      >
+        <option value="">all channels</option>
+        {channels.map(({ code, name }) => (
+          <option key={code} value={code}>
+            {name}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Country"
+        className={field}
+        value={asked("country")}
+        onChange={(event) => set("country", event.target.value)}
+      >
+        <option value="">all countries</option>
+        {countries.map((code) => (
+          <option key={code} value={code}>
+            {countryName(code)}
+          </option>
+        ))}
+      </select>
+      <select
+        aria-label="Sorted"
+        className={field}
+        value={asked("sort")}
+        onChange={(event) => set("sort", event.target.value)}
+      >
+        {sorts.map(([value, name]) => (
+          <option key={value} value={value}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}
