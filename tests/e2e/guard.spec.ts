@@ -34,6 +34,8 @@ const samples: Readonly<Record<string, string>> = {
   "/channels/[code]": "web",
   "/offers/[code]": "express",
   "/orders/[number]": demoOrders[0]!.number,
+  // no work of that kind: the page says so
+  "/orders/~many/[id]": "5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10",
   "/origins/[code]": "TRT",
   "/services/[code]": "PNP-PARCEL",
   "/tariffs/[code]": "AMB-VAN-BUY",
@@ -212,6 +214,7 @@ const everybodys = [
   "completeItems",
   "endOwnSession",
   "existingOf",
+  "findGoods",
   "knownPlan",
   "lookAt",
   "positionOfTown",
