@@ -5,10 +5,10 @@ import { countryName } from "@/messages/country-name";
 import type { Queue } from "./load";
 
 const sorts = [
-  ["", "newest first"],
-  ["oldest", "oldest first"],
-  ["dearest", "most goods first"],
-  ["loss", "greatest loss first"],
+  ["", "newest"],
+  ["oldest", "oldest"],
+  ["dearest", "most goods"],
+  ["loss", "worst margin"],
 ] as const;
 
 /** Narrows the list by channel and country, and sorts it; all of it stands in the address, so that it can be sent to somebody. */
@@ -35,7 +35,7 @@ export function QueueFilters({ queue: { channels, entries } }: { readonly queue:
         value={asked("channel")}
         onChange={(event) => set("channel", event.target.value)}
       >
-        <option value="">all channels</option>
+        <option value="">channel</option>
         {channels.map(({ code, name }) => (
           <option key={code} value={code}>
             {name}
@@ -48,7 +48,7 @@ export function QueueFilters({ queue: { channels, entries } }: { readonly queue:
         value={asked("country")}
         onChange={(event) => set("country", event.target.value)}
       >
-        <option value="">all countries</option>
+        <option value="">country</option>
         {countries.map((code) => (
           <option key={code} value={code}>
             {countryName(code)}
