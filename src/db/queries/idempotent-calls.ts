@@ -1,22 +1,45 @@
-import { and, eq, gt, lt } from "drizzle-orm";
+import { and, eq, lt, or } from "drizzle-orm";
 import type { Database } from "../connect";
 import { idempotentCalls } from "../schema/orders";
 
 export type CallRow = typeof idempotentCalls.$inferSelect;
 
-export async function readCall(db: Database, name: string, since: string): Promise<CallRow | undefined> {
-  const [row] = await db
-    .select()
-    .from(idempotentCalls)
-    .where(and(eq(idempotentCalls.name, name), gt(idempotentCalls.at, since)));
-  return row;
+/** The status of a call that is being done. */
+export const BEING_DONE = 0;
+
+/** Takes a call's name; what had it before, where somebody has it. */
+export async function claimCall(
+  db: Database,
+  { name, asked, at }: Pick<CallRow, "name" | "asked" | "at">,
+): Promise<CallRow | undefined> {
+  const row = { name, asked, at, status: BEING_DONE, headers: {}, body: "" };
+  const mine = await db.insert(idempotentCalls).values(row).onConflictDoNothing().returning();
+  if (mine.length > 0) return undefined;
+  const [theirs] = await db.select().from(idempotentCalls).where(eq(idempotentCalls.name, name));
+  return theirs ?? { ...row };
 }
 
-/** Keeps an answer; of two calls of one name at one time the first one's stays. */
-export async function keepCall(db: Database, row: CallRow): Promise<void> {
-  await db.insert(idempotentCalls).values(row).onConflictDoNothing();
+/** Keeps what a call was answered. */
+export async function keepAnswer(
+  db: Database,
+  name: string,
+  answer: Pick<CallRow, "status" | "headers" | "body">,
+): Promise<void> {
+  await db.update(idempotentCalls).set(answer).where(eq(idempotentCalls.name, name));
 }
 
-export async function dropCallsBefore(db: Database, before: string): Promise<void> {
-  await db.delete(idempotentCalls).where(lt(idempotentCalls.at, before));
+export async function dropCall(db: Database, name: string): Promise<void> {
+  await db.delete(idempotentCalls).where(eq(idempotentCalls.name, name));
+}
+
+/** Forgets calls before an instant, and those that were begun before another and never ended. */
+export async function dropCalls(db: Database, before: string, begunBefore: string): Promise<void> {
+  await db
+    .delete(idempotentCalls)
+    .where(
+      or(
+        lt(idempotentCalls.at, before),
+        and(eq(idempotentCalls.status, BEING_DONE), lt(idempotentCalls.at, begunBefore)),
+      ),
+    );
 }

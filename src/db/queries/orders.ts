@@ -128,6 +128,16 @@ export async function knownOrders(
   return new Map(rows.map((row) => [row.number, row]));
 }
 
+/** How many locks stand for all numbers: a list of any length needs no more. */
+const NUMBER_LOCKS = 64;
+
+/** Has nobody else receive orders of these numbers before the transaction ends; taken in one order, so that nobody waits in a circle. */
+export async function lockNumbers(tx: Database, numbers: readonly string[]): Promise<void> {
+  await tx.execute(sql`select pg_advisory_xact_lock(7316, lock) from (
+    select distinct abs(hashtext(value)) % ${NUMBER_LOCKS}::int as lock
+    from jsonb_array_elements_text(${JSON.stringify(numbers)}::jsonb) order by 1) as locks`);
+}
+
 /** Numbers for orders that came without one. */
 export async function newNumbers(db: Database, count: number): Promise<string[]> {
   const { rows } = await db.execute<{ n: string }>(

@@ -1,11 +1,11 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import { callDoor, doorsOn } from "../../../tests/support/call-door";
 import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import { root } from "../../../scripts/machine/paths";
 import { readLiveNumber } from "@/db/queries/revisions";
 import type { Setup } from "@/core/setup/setup";
-import type { ApiAnswer } from "./call";
 import type { Method } from "./doors";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
@@ -14,37 +14,11 @@ const now = new Date();
 beforeAll(async () => {
   base = await freshDatabase();
   await loadDemo(base.db, now);
-  process.env.DATABASE_URL = base.url;
-  process.env.AUTH_SECRET = process.env.SECRETS_KEY = "x".repeat(32);
-  process.env.WALLODROM_URL = "http://127.0.0.1";
-  process.env.LOG_LEVEL = "silent";
+  doorsOn(base.url);
 }, 60_000);
 afterAll(() => base.drop());
 
-interface Asked {
-  readonly key?: string;
-  readonly query?: Record<string, string>;
-  readonly params?: Record<string, string>;
-  readonly headers?: Record<string, string>;
-  readonly body?: unknown;
-}
-
-async function call(method: Method, path: string, asked: Asked = {}) {
-  const { doors } = await import("./doors");
-  const { key = "wd_demo_everything", query = {}, params = {}, headers = {}, body } = asked;
-  const text = body === undefined ? "" : JSON.stringify(body);
-  const answer: ApiAnswer = await doors[path]![method]!.answer({
-    query: new URLSearchParams(query),
-    params,
-    header: (name) => (name === "authorization" ? `Bearer ${key}` : headers[name]),
-    text: (most) => Promise.resolve(Buffer.byteLength(text) > most ? undefined : text),
-  });
-  return {
-    status: answer.status,
-    headers: answer.headers,
-    body: (answer.body === "" ? {} : JSON.parse(answer.body)) as Record<string, unknown>,
-  };
-}
+const call = callDoor;
 
 const draft = async () => {
   const { body, headers } = await call("get", "/setup");
@@ -336,6 +310,18 @@ describe("orders", () => {
     expect(await call("post", "/orders", other)).toMatchObject({ status: 422 });
     const fresh = await call("post", "/orders", { ...asked, headers: { "idempotency-key": "two" } });
     expect(fresh.body.number).not.toBe(first.body.number);
+    // at the same moment it is done once as well
+    const count = async () =>
+      ((await call("get", "/orders", { query: { find: "näide" } })).body.data as object[]).length;
+    const before = await count();
+    const named = { body: unnamed, headers: { "idempotency-key": "three" } };
+    const all = await Promise.all(Array.from({ length: 6 }, () => call("post", "/orders", named)));
+    expect(all.map(({ status }) => status).filter((status) => status !== 201 && status !== 409)).toEqual([]);
+    expect(await count()).toBe(before + 1);
+    // and an order with a number of its own is there once, for all who send it
+    const own = { body: { ...order, number: "AT-ONCE" } };
+    const sent = await Promise.all(Array.from({ length: 6 }, () => call("post", "/orders", own)));
+    expect(sent.map(({ status }) => status).sort()).toEqual([200, 200, 200, 200, 200, 201]);
   });
 
   test("many come in together, each by itself", async () => {
@@ -463,67 +449,4 @@ test("many questions are answered at once, each by itself, as they are alone", a
   expect(JSON.stringify(plain.body)).not.toContain('"cost"');
   expect(JSON.stringify(answer.body)).toContain('"cost"');
   expect(await call("post", "/quotes/batch", { body: { quotes: [] } })).toMatchObject({ status: 400 });
-});
-
-describe("items", () => {
-  const item = (sku: string, own: object = {}) => ({
-    sku,
-    name: "A thing",
-    weight: { value: "1.50", unit: "kg" },
-    unitPrice: "9.90",
-    ...own,
-  });
-  const put = (items: unknown[], query: Record<string, string> = {}) =>
-    call("put", "/items", { body: { items }, query });
-  const all = async () => {
-    const found: { sku: string }[] = [];
-    let cursor: string | undefined;
-    do {
-      const page = await call("get", "/items", { query: cursor === undefined ? {} : { cursor } });
-      found.push(...(page.body.data as { sku: string }[]));
-      cursor = page.body.next as string | undefined;
-    } while (cursor !== undefined);
-    return found;
-  };
-
-  test("are added, changed and left; what is refused says why and keeps no other out", async () => {
-    const before = (await all()).length;
-    const answer = await put([
-      item("N-1"),
-      item("N-2"),
-      item("N-1"),
-      { sku: "N-3" },
-      item("N-4", { weight: 5 }),
-    ]);
-    expect(answer).toMatchObject({ status: 200, body: { added: 2, changed: 0, same: 0 } });
-    const refused = answer.body.refused as { index: number; errors: { pointer: string; code: string }[] }[];
-    expect(refused.map(({ index, errors }) => [index, errors[0]!.pointer])).toEqual([
-      [2, "/sku"],
-      [3, "/name"],
-      [4, "/weight"],
-    ]);
-    const again = await put([item("N-1"), item("N-2", { unitPrice: "10.00" })]);
-    expect(again.body).toEqual({ added: 0, changed: 1, same: 1, refused: [] });
-    const now_ = await all();
-    expect(now_).toHaveLength(before + 2);
-    expect(now_.find(({ sku }) => sku === "N-2")).toEqual(item("N-2", { unitPrice: "10.00" }));
-    expect(now_.map(({ sku }) => sku)).toEqual([...now_.map(({ sku }) => sku)].sort());
-  });
-
-  test("when it is asked strictly nothing is stored as soon as one is refused", async () => {
-    expect(await put([item("S-1"), { sku: "S-2" }], { strict: "true" })).toMatchObject({
-      status: 400,
-      body: { added: 0, refused: [{ index: 1 }] },
-    });
-    expect((await all()).some(({ sku }) => sku === "S-1")).toBe(false);
-    expect(await put([item("S-1")], { strict: "true" })).toMatchObject({ body: { added: 1 } });
-  });
-
-  test("that name what the setup does not have are refused together, with the place", async () => {
-    const answer = await put([item("G-1"), item("G-2", { goodsClass: "nowhere" })]);
-    expect(answer.status).toBe(422);
-    expect(JSON.stringify(answer.body)).toContain("G-2");
-    expect((await all()).some(({ sku }) => sku === "G-1")).toBe(false);
-    expect(await call("get", "/items", { key: "wd_demo_web_shop" })).toMatchObject({ status: 403 });
-  });
 });

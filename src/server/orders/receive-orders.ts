@@ -1,10 +1,9 @@
 import "server-only";
-import { orderSchema, type Order } from "@/core/orders/order";
-import { parseWith } from "@/core/setup/parse-setup";
+import type { Order } from "@/core/orders/order";
 import type { Problem } from "@/core/setup/problem";
 import type { Database, PooledDatabase } from "@/db/connect";
 import { noteAll, type By } from "@/db/queries/activity";
-import { insertOrders, knownOrders, newNumbers } from "@/db/queries/orders";
+import { insertOrders, knownOrders, lockNumbers, newNumbers } from "@/db/queries/orders";
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 import { liveSetup, type Revision } from "../services/live-setup";
@@ -48,6 +47,8 @@ export async function receiveIn(
 ): Promise<readonly Fate[]> {
   const read = await pricedAll(tx, live, list, by.now);
   const numbers = await numbersOf(tx, list);
+  // who sends the same order at the same moment waits, and finds it there
+  await lockNumbers(tx, numbers);
   const known = new Map(
     [...(await knownOrders(tx, numbers))].map(([number, { version, received }]) => [
       number,
@@ -91,9 +92,4 @@ async function numbersOf(tx: Database, list: readonly Order[]): Promise<readonly
   const fresh = await newNumbers(tx, list.filter(({ number }) => number === undefined).length);
   let next = 0;
   return list.map(({ number }) => number ?? fresh[next++] ?? "");
-}
-
-/** An order as somebody sent it, read. */
-export function readOrderDocument(input: unknown) {
-  return parseWith(orderSchema, input);
 }

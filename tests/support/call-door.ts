@@ -1,0 +1,36 @@
+import type { ApiAnswer } from "@/server/api/call";
+import type { Method } from "@/server/api/doors";
+
+/** Has the doors of this process open onto a database; before they are first asked. */
+export function doorsOn(url: string): void {
+  process.env.DATABASE_URL = url;
+  process.env.AUTH_SECRET = process.env.SECRETS_KEY = "x".repeat(32);
+  process.env.WALLODROM_URL = "http://127.0.0.1";
+  process.env.LOG_LEVEL = "silent";
+}
+
+interface Asked {
+  readonly key?: string;
+  readonly query?: Record<string, string>;
+  readonly params?: Record<string, string>;
+  readonly headers?: Record<string, string>;
+  readonly body?: unknown;
+}
+
+/** Asks a door of the API as a program does; without a key as the demo's that may do everything. */
+export async function callDoor(method: Method, path: string, asked: Asked = {}) {
+  const { doors } = await import("@/server/api/doors");
+  const { key = "wd_demo_everything", query = {}, params = {}, headers = {}, body } = asked;
+  const text = body === undefined ? "" : JSON.stringify(body);
+  const answer: ApiAnswer = await doors[path]![method]!.answer({
+    query: new URLSearchParams(query),
+    params,
+    header: (name) => (name === "authorization" ? `Bearer ${key}` : headers[name]),
+    text: (most) => Promise.resolve(Buffer.byteLength(text) > most ? undefined : text),
+  });
+  return {
+    status: answer.status,
+    headers: answer.headers,
+    body: (answer.body === "" ? {} : JSON.parse(answer.body)) as Record<string, unknown>,
+  };
+}
