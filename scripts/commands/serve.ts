@@ -17,6 +17,10 @@ export type Profile = "demo" | "own";
 export const PORTS = { demo: 4180, own: 4170 } as const;
 export const CLUSTER = "postgres";
 export const CLUSTER_PORT = 54_380;
+/** The demo calls stand-ins that run on this machine; an own business calls nothing inside. */
+export const standIns = (profile: Profile): Record<string, string> =>
+  profile === "demo" ? { LOOPBACK_CALLS: "yes" } : {};
+
 export const migrations = join(root, "src/db/migrations");
 
 /** Starts everything a profile needs, prints where it is, and stops what it started on Ctrl-C. */
@@ -47,7 +51,13 @@ async function begin(profile: Profile): Promise<{ server: WebServer; cluster: Cl
     await migrateDatabase(url, migrations);
     const people = await prepare(profile, url);
     const port = await freePort(PORTS[profile]);
-    const server = await startServer(profile, ensureBuild(), port, cluster.appUrlOf(profile));
+    const server = await startServer(
+      profile,
+      ensureBuild(),
+      port,
+      cluster.appUrlOf(profile),
+      standIns(profile),
+    );
     // what a restored backup took the place of was kept until now
     await dropDatabase(cluster, beforeRestoring(profile));
     console.log(`\nWallodrom is at ${server.url}\n`);

@@ -36,6 +36,7 @@ export async function freshServer(
   }
   return startServer(name, build, await freePort(port), cluster.appUrlOf(database), {
     LOG_LEVEL: "warn",
+    LOOPBACK_CALLS: "yes",
     WALLODROM_PROCESSES: String(processes),
   });
 }

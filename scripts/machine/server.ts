@@ -121,7 +121,8 @@ export async function startServer(
     },
   });
   const ended = new Promise<number | null>((resolve) => child.once("exit", resolve));
-  const worker = startWorkerProcess(build, databaseUrl, `${logFile}.worker`, {
+  const worker = startWorkerProcess(build, { databaseUrl, url }, `${logFile}.worker`, {
+    ...extra,
     WALLODROM_FOLLOWS: String(child.pid ?? 0),
   });
   writeWhole(noteOf(name), JSON.stringify({ ...describe(child.pid ?? 0), url }));
@@ -141,7 +142,7 @@ export async function startServer(
 /** Starts a process that does long work. Its log goes to a file, or where this one's goes. */
 export function startWorkerProcess(
   build: string,
-  databaseUrl: string,
+  { databaseUrl, url }: { readonly databaseUrl: string; readonly url: string },
   logFile: string | undefined,
   extra: Record<string, string> = {},
 ): ChildProcess {
@@ -149,7 +150,7 @@ export function startWorkerProcess(
   return spawn(process.execPath, [workerMain(join(build, "dist-worker"))], {
     cwd: build,
     stdio: ["ignore", out, out],
-    env: { ...process.env, ...extra, DATABASE_URL: databaseUrl, NODE_ENV: "production" },
+    env: { ...process.env, ...serverEnvironment(databaseUrl, url), ...extra, NODE_ENV: "production" },
   });
 }
 

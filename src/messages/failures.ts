@@ -44,6 +44,8 @@ export interface FailureData {
   readonly "credit-delivery": Nothing;
   /** A dispatch of pieces that are not there to leave. */
   readonly "more-than-there": Nothing;
+  /** An address that nothing is sent to. */
+  readonly "bad-address": { readonly why: AddressFault };
   /** Another order is called so. */
   readonly "number-taken": Nothing;
   readonly unavailable: Nothing;
@@ -55,6 +57,8 @@ export interface FailureData {
 
 type Nothing = Readonly<Record<never, never>>;
 
+export type AddressFault = "not-a-url" | "not-https" | "with-sign-in" | "not-public";
+
 export type PasswordFault = "short" | "long" | "common" | "own";
 
 /** Why a use case did not happen. */
@@ -65,6 +69,13 @@ const passwords: Readonly<Record<PasswordFault, string>> = {
   long: "A password has at most 200 characters.",
   common: "This password is on lists of common ones. Choose another.",
   own: "A password may not be your name or e-mail address. Choose another.",
+};
+
+const addresses: Readonly<Record<AddressFault, string>> = {
+  "not-a-url": "This is no address. Write it whole, like https://shop.example/hooks.",
+  "not-https": "The address has to begin with https.",
+  "with-sign-in": "An address may hold no name and password: messages are signed instead.",
+  "not-public": "This address leads into the network the server stands in. Only public ones are called.",
 };
 
 const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string } = {
@@ -106,6 +117,7 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "business-there": () => "The business is there already.",
   "batch-confirmed": () =>
     "One of these orders is confirmed by now, so they are not taken back together. Reopen it, or change each order by itself.",
+  "bad-address": ({ why }) => addresses[why],
   "number-taken": () => "Another order has this number. Leave the number empty, or take another.",
   "more-than-there": () =>
     "More is said to have left than is still there from this origin. Look at what has left already.",

@@ -16,6 +16,8 @@ const environmentSchema = z.object({
     .pipe(z.array(secret)),
   /** The address people and API callers use: behind a proxy that of the proxy. */
   WALLODROM_URL: z.url({ protocol: /^https?$/ }),
+  /** Whether programs on the machine itself may be called: stand-ins that run beside the server. */
+  LOOPBACK_CALLS: z.enum(["yes", "no"]).default("no"),
   LOG_LEVEL: z.enum(["fatal", "error", "warn", "info", "debug", "silent"]).default("info"),
 });
 
@@ -32,6 +34,11 @@ export function environment(): Environment {
 /** The address of links that are sent to people, without a slash at its end. */
 export function baseUrl(): string {
   return environment().WALLODROM_URL.replace(/\/+$/, "");
+}
+
+/** Whether programs on the machine itself may be called. */
+export function callsLoopback(): boolean {
+  return environment().LOOPBACK_CALLS === "yes";
 }
 
 /** The keys secrets are sealed and opened with. */

@@ -1,5 +1,5 @@
 import type { Problem } from "@/core/setup/problem";
-import type { FailureCode, FailureData, PasswordFault } from "@/messages/failures";
+import type { AddressFault, FailureCode, FailureData, PasswordFault } from "@/messages/failures";
 
 /** Why a use case did not happen, as a code with its data; the words come later. */
 export type Failure = {
@@ -29,6 +29,10 @@ export function failed(code: PlainCode, problems: readonly Problem[] = []): Fail
 
 export function publishedMeanwhile(by: string, number: number): Failure {
   return { ok: false, code: "published-meanwhile", data: { by, number }, problems: [] };
+}
+
+export function badAddress(why: AddressFault): Failure {
+  return { ok: false, code: "bad-address", data: { why }, problems: [] };
 }
 
 export function stopsAtGate(stops: number): Failure {

@@ -42,6 +42,8 @@ const samples: Readonly<Record<string, string>> = {
   "/zones/[code]": "AMB",
   "/gate/replay/[id]": "5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10",
   "/gate/revisions/[number]": "1",
+  // none of that number: the page says so
+  "/webhooks/[id]": "5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10",
   "/invite/[token]": "nobody",
   "/password/[token]": "nobody",
 };

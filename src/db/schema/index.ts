@@ -7,3 +7,4 @@ export * from "./tariff-notes";
 export * from "./revisions";
 export * from "./jobs";
 export * from "./suspensions";
+export * from "./webhooks";

@@ -80,6 +80,8 @@ export const orders = pgTable(
     offer: text(),
     services: text().array().notNull().default([]),
     origins: text().array().notNull().default([]),
+    /** How many events of it other programs were told of. */
+    events: integer().notNull().default(0),
     /** Number, names, town, postcode and items, in small letters: what search looks through. */
     words: text().notNull().default(""),
   },

@@ -22,6 +22,7 @@ const places: readonly { readonly href: string; readonly name: string; readonly 
   { href: "/business", name: "Business" },
   { href: "/people", name: "People and roles", only: "admin" },
   { href: "/api-keys", name: "API keys", only: "admin" },
+  { href: "/webhooks", name: "Webhooks", only: "admin" },
   { href: "/activity", name: "Activity" },
   { href: "/account", name: "Your sign-in" },
 ];

@@ -26,6 +26,7 @@ import {
   postReplay,
   postSuspension,
 } from "./work-doors";
+import { deleteWebhook, getDeliveries, getWebhooks, postWebhook } from "./webhook-doors";
 
 export type Method = "get" | "post" | "put" | "patch" | "delete";
 
@@ -52,4 +53,7 @@ export const doors: Readonly<Record<string, Partial<Record<Method, OpenDoor>>>> 
   "/jobs/{id}": { get: getJob, delete: deleteJob },
   "/suspensions": { get: getSuspensions, post: postSuspension },
   "/suspensions/{id}": { delete: deleteSuspension },
+  "/webhooks": { get: getWebhooks, post: postWebhook },
+  "/webhooks/{id}": { delete: deleteWebhook },
+  "/webhooks/{id}/deliveries": { get: getDeliveries },
 };

@@ -8,6 +8,7 @@ const statuses: Partial<Record<FailureCode, number>> = {
   "not-found": 404,
   forbidden: 403,
   "instant-gone": 422,
+  "bad-address": 400,
   busy: 503,
   unavailable: 503,
   fault: 500,

@@ -6,6 +6,7 @@ import { readOrder, updateOrder, type OrderRow, type StoredOrder } from "@/db/qu
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Failure, type Result } from "../result";
 import { liveSetup, type Revision } from "../services/live-setup";
+import { tellOfOrder } from "../webhooks/tell-order";
 import { settleOrder } from "./settle-order";
 
 /** Who does something to which order, and the version of it they were looking at; without one whichever it is. */
@@ -26,6 +27,8 @@ export interface OrderChange {
   readonly what: string;
   readonly from: unknown;
   readonly to: unknown;
+  /** What belongs to this change alone, as other programs are told of it. */
+  readonly told?: object;
 }
 
 /** In which states a change is possible. */
@@ -66,5 +69,6 @@ export async function changeOrderIn(
   if (changed.values.state === undefined && live) await settleOrder(tx, number, live, by.now);
   const { what, from, to } = changed;
   await note(tx, by, { what, subject: `orders/${number}`, from, to });
+  if (live) await tellOfOrder(tx, live, { number, what, more: changed.told ?? {} }, by.now);
   return done({ version: version + 1 });
 }

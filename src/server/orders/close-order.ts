@@ -73,6 +73,7 @@ export function cancelOrder(db: PooledDatabase, command: OrderCommand, reason: s
         what: "order-cancelled",
         from: { value: order.state },
         to: { value: reason },
+        told: { reason },
       };
     },
     (state) => isOpen(state) || state === "confirmed",

@@ -110,7 +110,7 @@ async function creditIn(
   { stored, live }: { readonly stored: StoredOrder; readonly live: Revision },
   { number, by }: OrderCommand,
   credit: Credit,
-): Promise<Failure | { values: { state: string }; what: string; from: null; to: object }> {
+): Promise<Failure | { values: { state: string }; what: string; from: null; to: object; told: object }> {
   const { order, charge } = stored;
   const channel = channelOf(live, order.channel);
   const includesTax = channel?.pricesIncludeTax === true;
@@ -147,5 +147,16 @@ async function creditIn(
     what: "order-credited",
     from: null,
     to: { net: `${worked.net} ${currency}`, reason: credit.reason, payer: credit.payer },
+    told: {
+      credit: {
+        currency,
+        net: worked.net,
+        tax: worked.tax,
+        lines: worked.lines,
+        ...(worked.delivery ? { delivery: worked.delivery } : {}),
+        reason: credit.reason,
+        payer: credit.payer,
+      },
+    },
   };
 }

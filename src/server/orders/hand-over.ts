@@ -63,6 +63,7 @@ export function handOver(db: PooledDatabase, command: OrderCommand, dispatch: Di
         what: left.length === 0 ? "order-handed-over" : "order-handed-over-in-part",
         from: null,
         to: { day: dispatch.day, service: dispatch.service, tracking: dispatch.tracking?.join(" ") ?? null },
+        told: { dispatch: { ...dispatch, lines } },
       };
     },
     (state) => state === "confirmed",

@@ -26,6 +26,7 @@ import {
   type RevisionRow,
 } from "@/db/queries/revisions";
 import { failed, done, type Result } from "../result";
+import { tellOfRevision } from "../webhooks/tell-revision";
 import { carryFactsTo } from "./carry-facts";
 import { knownRevision } from "./live-setup";
 import { storedSetup } from "./stored-setup";
@@ -183,6 +184,7 @@ async function insert(tx: Database, asked: Publication, by: By): Promise<Result<
   const what = takesEffectAt ? "revision-scheduled" : "revision-published";
   if (kind === "published" || kind === "backed-out")
     await note(tx, by, { what, subject: `revisions/${number}`, to: { value: words ?? "", at: effect } });
+  if (kind !== "first") await tellOfRevision(tx, { revision: number, kind, takesEffectAt: effect }, by.now);
   return done({ number, setup, takesEffectAt: effect });
 }
 

@@ -1,10 +1,11 @@
 import "server-only";
 import { eq } from "drizzle-orm";
-import type { PooledDatabase } from "@/db/connect";
-import { carrierSecrets } from "@/db/schema";
+import type { Database, PooledDatabase } from "@/db/connect";
+import { carrierSecrets, webhooks } from "@/db/schema";
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 import { isCurrent, seal, unseal, type SecretKeys } from "../secrets/seal";
+import { webhookPlace } from "../webhooks/webhooks";
 import { secretPlace } from "./carrier-secrets";
 
 /** Seals everything with the current key that was sealed with a former one, all or nothing. */
@@ -21,8 +22,24 @@ export function sealAnew(db: PooledDatabase, keys: SecretKeys): Promise<Result<{
         .set({ sealed: seal(text, keys, place) })
         .where(eq(carrierSecrets.id, id));
     }
-    return done({ count: old.length });
+    const hooks = await webhooksAnew(tx, keys);
+    return hooks === undefined ? failed("invalid") : done({ count: old.length + hooks });
   });
+}
+
+/** The same for what messages are signed with; `undefined` where one can't be opened. */
+async function webhooksAnew(tx: Database, keys: SecretKeys): Promise<number | undefined> {
+  let count = 0;
+  for (const { id, secret, formerSecret } of await tx.select().from(webhooks).for("update")) {
+    const sealed = [secret, formerSecret].filter((one) => one !== null);
+    if (sealed.every((one) => isCurrent(one, keys))) continue;
+    const texts = sealed.map((one) => opened(one, keys, webhookPlace(id)));
+    if (texts.includes(undefined)) return undefined;
+    const [now = secret, former = null] = texts.map((text) => seal(text ?? "", keys, webhookPlace(id)));
+    await tx.update(webhooks).set({ secret: now, formerSecret: former }).where(eq(webhooks.id, id));
+    count += sealed.length;
+  }
+  return count;
 }
 
 function opened(sealed: string, keys: SecretKeys, place: string): string | undefined {

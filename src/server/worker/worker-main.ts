@@ -1,4 +1,6 @@
 import { connect } from "@/db/connect";
+import { now } from "../clock";
+import { baseUrl, callsLoopback, secretKeys } from "../environment";
 import { log, logFailure, toldError } from "../log";
 import { startWorker } from "./worker";
 
@@ -9,7 +11,12 @@ process.on("unhandledRejection", (error) => logFailure("a rejection nobody waite
 const { db, close } = connect(url, (error) =>
   log().warn({ error: toldError(error) }, "database connection lost"),
 );
-const worker = await startWorker(db);
+const worker = await startWorker(db, {
+  keys: secretKeys(),
+  loopback: callsLoopback(),
+  source: baseUrl(),
+  clock: now,
+});
 log().info("the worker is at work");
 let isEnding = false;
 const end = () => {

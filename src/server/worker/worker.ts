@@ -3,11 +3,13 @@ import type PgBoss from "pg-boss";
 import type { PooledDatabase } from "@/db/connect";
 import { openQueue, queues } from "@/db/queue";
 import { dropJobs, reviveJobs } from "@/db/queries/jobs";
+import { dropEvents } from "@/db/queries/webhooks";
 import { kindOf } from "../jobs/kinds";
 import { runJob } from "../jobs/run-job";
 import { logFailure } from "../log";
 import { sendAgain } from "../services/jobs";
 import { rateStale } from "../orders/rate-stale";
+import { Deliveries, type Sending } from "../webhooks/deliver";
 import { followLive } from "./follow-live";
 
 /** Seconds after which a job whose doer says nothing is taken up by another; tries after which it has failed. */
@@ -18,6 +20,9 @@ const LOOK_MS = 1000;
 const RATE_MS = 500;
 const FORGET_MS = 3_600_000;
 const KEEP_MS = 30 * 86_400_000;
+/** How often somebody looks for messages to send, and how long the last ones may take when the worker ends. */
+const TELL_MS = 500;
+const LAST_MESSAGES_MS = 3000;
 
 export interface Worker {
   /** Ends it: what is under way is left for another to take up. */
@@ -25,7 +30,7 @@ export interface Worker {
 }
 
 /** Does what waits in the queues, one job of each at a time, and follows what becomes live by itself. */
-export async function startWorker(db: PooledDatabase): Promise<Worker> {
+export async function startWorker(db: PooledDatabase, sending: Sending): Promise<Worker> {
   const boss: PgBoss = openQueue(db, (error) => logFailure("the queue of jobs failed", error), true);
   await boss.start();
   const ending = new AbortController();
@@ -35,15 +40,22 @@ export async function startWorker(db: PooledDatabase): Promise<Worker> {
     });
   const look = setInterval(() => void lookAround(db), LOOK_MS);
   const rate = repeatedly(() => rateStale(db, new Date(), ending.signal), RATE_MS, ending.signal);
-  const forget = setInterval(() => void forgetJobs(db), FORGET_MS);
+  const deliveries = new Deliveries(db, sending);
+  const tell = setInterval(
+    () => void deliveries.look().catch((error: unknown) => logFailure("looking for messages failed", error)),
+    TELL_MS,
+  );
+  const forget = setInterval(() => void forgetOld(db), FORGET_MS);
   await lookAround(db);
-  await forgetJobs(db);
+  await forgetOld(db);
   return {
     stop: async () => {
       clearInterval(look);
       clearInterval(forget);
+      clearInterval(tell);
       ending.abort();
       await rate;
+      await Promise.race([deliveries.settled(), wait(LAST_MESSAGES_MS, undefined, { ref: false })]);
       await boss.stop({ graceful: true, timeout: 5000 });
     },
   };
@@ -82,9 +94,10 @@ async function revive(db: PooledDatabase): Promise<void> {
   }
 }
 
-/** Work that ended long ago is of no use to anybody. */
-async function forgetJobs(db: PooledDatabase): Promise<void> {
-  await dropJobs(db, new Date(Date.now() - KEEP_MS).toISOString()).catch((error: unknown) =>
-    logFailure("old work was not forgotten", error),
+/** Work that ended, and messages that were told, long ago are of no use to anybody. */
+async function forgetOld(db: PooledDatabase): Promise<void> {
+  const before = new Date(Date.now() - KEEP_MS).toISOString();
+  await Promise.all([dropJobs(db, before), dropEvents(db, before)]).catch((error: unknown) =>
+    logFailure("what is old was not forgotten", error),
   );
 }

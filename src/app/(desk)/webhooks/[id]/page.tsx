@@ -1,0 +1,15 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { HookPage } from "@/features/webhooks";
+import { loadHook } from "@/features/webhooks/load";
+import { NotForYou } from "@/ui/parts/not-for-you";
+
+export const metadata: Metadata = { title: "Webhook" };
+
+export default async function Webhook({ params }: { readonly params: Promise<{ id: string }> }) {
+  const loaded = await loadHook((await params).id);
+  if (!loaded) return <NotForYou who="Administrators" />;
+  const { hook, messages } = loaded;
+  if (!hook) notFound();
+  return <HookPage hook={hook} messages={messages} />;
+}

@@ -1,0 +1,2 @@
+export { HooksPage } from "./hooks-page";
+export { HookPage } from "./hook-page";
