@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, test, type APIRequestContext, type Page } from "@playwright/test";
+import { expect, test, type APIRequestContext, type Page } from "./test";
 import { BenchDriver } from "./drivers/bench-driver";
 import { GridDriver } from "./drivers/grid-driver";
 import { OfferDriver } from "./drivers/offer-driver";

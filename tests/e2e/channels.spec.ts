@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 
 const offersOf = (page: Page) => page.getByRole("list", { name: "Offers in the order buyers see them" });
 

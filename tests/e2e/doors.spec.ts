@@ -1,4 +1,4 @@
-import { expect, request, test } from "@playwright/test";
+import { expect, request, test } from "./test";
 import { problemDocument } from "../../src/contracts/problem-document";
 import { stateOf } from "./people";
 

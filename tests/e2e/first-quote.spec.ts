@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from "@playwright/test";
+import { expect, test, type Locator, type Page } from "./test";
 import { GridDriver } from "./drivers/grid-driver";
 import { TariffDriver } from "./drivers/tariff-driver";
 import { people } from "./people";

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { GateDriver, setPublishing } from "./drivers/gate-driver";
 import { OrderDriver } from "./drivers/order-driver";
 import { TariffDriver } from "./drivers/tariff-driver";

@@ -1,7 +1,7 @@
 import { createHmac } from "node:crypto";
 import { readdirSync, readFileSync, statSync } from "node:fs";
 import { join, resolve } from "node:path";
-import { expect, request, test, type APIRequestContext } from "@playwright/test";
+import { expect, request, test, type APIRequestContext } from "./test";
 import { people, signedIn, type PersonName } from "./people";
 
 const root = resolve(import.meta.dirname, "../..");

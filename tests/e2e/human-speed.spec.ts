@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { GridDriver } from "./drivers/grid-driver";
 
 /** A person's pace: so many milliseconds between keys, the same in every run of a number. */
@@ -51,6 +51,52 @@ test("twenty new zone entries typed at a person's pace are stored whole, each on
   await page.getByRole("button", { name: "Undo" }).click();
   await expect.poll(() => entries.rows()).toBe(before + RUNS);
   await page.getByRole("button", { name: "Redo" }).click();
+  await expect.poll(() => entries.rows()).toBe(before);
+});
+
+test("rows are typed on while the server takes its time over those before: none runs into another", async ({
+  page,
+}) => {
+  await page.goto("/zones/AMB");
+  const entries = new GridDriver(page, "Entries");
+  const before = await entries.rows();
+  await page.route("**/zones/**", async (route) => {
+    if (route.request().method() === "POST") await page.waitForTimeout(1500);
+    await route.continue();
+  });
+  await entries.cell(before - 1, 0).click();
+  for (const [zone, postcode] of [
+    ["MUHU", "71001"],
+    ["HIIU", "71002"],
+    ["MUHU", "71003"],
+  ] as const) {
+    await page.keyboard.type(zone, { delay: 5 });
+    await page.keyboard.press("Tab");
+    await page.keyboard.type("ee", { delay: 5 });
+    await page.keyboard.press("Tab");
+    await page.keyboard.press("Tab");
+    await page.keyboard.type(postcode, { delay: 5 });
+    await page.keyboard.press("Enter");
+  }
+  await expect.poll(() => entries.rows()).toBe(before + 3);
+  await page.unroute("**/zones/**");
+  await page.getByLabel("Find entries").fill("ee 7100");
+  await expect.poll(() => entries.rows()).toBe(3);
+  const found = await Promise.all(
+    [0, 1, 2].map((row) =>
+      Promise.all([0, 1, 2, 3].map(async (column) => (await entries.cell(row, column).innerText()).trim())),
+    ),
+  );
+  expect(found).toEqual([
+    ["MUHU", "EE", "", "71001"],
+    ["HIIU", "EE", "", "71002"],
+    ["MUHU", "EE", "", "71003"],
+  ]);
+  await entries.cell(0, 0).click();
+  await page.keyboard.press("Control+Shift+ArrowDown");
+  await page.keyboard.press("Control+Delete");
+  await expect.poll(() => entries.rows()).toBe(0);
+  await page.getByLabel("Find entries").fill("");
   await expect.poll(() => entries.rows()).toBe(before);
 });
 

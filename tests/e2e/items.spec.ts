@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { editsLive } from "./drivers/gate-driver";
 import { GridDriver } from "./drivers/grid-driver";
 

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { GridDriver } from "./drivers/grid-driver";
 import { stateOf } from "./people";
 

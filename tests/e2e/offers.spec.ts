@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { BenchDriver } from "./drivers/bench-driver";
 import { OfferDriver } from "./drivers/offer-driver";
 import { TariffDriver } from "./drivers/tariff-driver";

@@ -1,5 +1,5 @@
 import { createHmac } from "node:crypto";
-import { expect, test, type Browser, type Page } from "@playwright/test";
+import { expect, test, type Browser, type Page } from "./test";
 import { people, stateOf, type PersonName } from "./people";
 
 async function as(browser: Browser, name: PersonName): Promise<Page> {

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { BenchDriver } from "./drivers/bench-driver";
 import { TariffDriver } from "./drivers/tariff-driver";
 import { stateOf } from "./people";

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from "@playwright/test";
+import { expect, test, type Page } from "./test";
 import { BenchDriver } from "./drivers/bench-driver";
 import { OfferDriver } from "./drivers/offer-driver";
 

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./test";
 import { GridDriver } from "./drivers/grid-driver";
 
 test("a chart is copied, filled from a messy file, filtered, moved in bulk, and its zone renamed", async ({

@@ -23,14 +23,19 @@ import { linesAfter } from "./lines-after";
 const target = z.strictObject({ number: z.string().min(1).max(60), version: z.int().min(1) });
 export type OrderTarget = z.infer<typeof target>;
 
+/** The version that a change led to. */
+export interface Changed {
+  readonly version: number;
+}
+
 /** Does something to an order, and has the desk shown anew. */
 async function changeOrder<T>(
   order: OrderTarget,
   input: unknown,
   schema: z.ZodType<T>,
-  run: (db: Call["db"], command: OrderCommand, value: T) => Promise<Result<unknown>>,
+  run: (db: Call["db"], command: OrderCommand, value: T) => Promise<Result<Changed>>,
   permission: "edit-orders" | "reopen-orders" = "edit-orders",
-): Promise<Answer<unknown>> {
+): Promise<Answer<Changed>> {
   const answer = await act(
     { order, input },
     {
@@ -49,7 +54,7 @@ const quantitySchema = z.strictObject({ position: z.int().min(0), quantity: z.nu
 export async function changeQuantity(
   order: OrderTarget,
   input: z.infer<typeof quantitySchema>,
-): Promise<Answer<unknown>> {
+): Promise<Answer<Changed>> {
   return changeOrder(order, input, quantitySchema, (db, command, { position, quantity }) =>
     setQuantity(db, command, position, quantity),
   );
@@ -66,7 +71,7 @@ const addressSchema = z.strictObject({
 export async function changeAddress(
   order: OrderTarget,
   input: z.infer<typeof addressSchema>,
-): Promise<Answer<unknown>> {
+): Promise<Answer<Changed>> {
   return changeOrder(order, input, addressSchema, (db, command, { street, ...rest }) =>
     setAddress(db, command, street === undefined ? rest : { ...rest, lines: linesOf(street) }),
   );
@@ -93,7 +98,7 @@ const lineSchema = z.discriminatedUnion("do", [
 export type LineChange = z.infer<typeof lineSchema>;
 
 /** Adds a line, takes one out, or pins its pieces to where they are to leave from. */
-export async function changeLines(order: OrderTarget, input: LineChange): Promise<Answer<unknown>> {
+export async function changeLines(order: OrderTarget, input: LineChange): Promise<Answer<Changed>> {
   return changeOrder(order, input, lineSchema, (db, command, change) =>
     rewriteOrder(db, command, (before) => {
       const lines = linesAfter(before.lines, change);
@@ -123,26 +128,26 @@ const handSchema = z.strictObject({
 export async function applyCharge(
   order: OrderTarget,
   input: z.input<typeof handSchema>,
-): Promise<Answer<unknown>> {
+): Promise<Answer<Changed>> {
   return changeOrder(order, input, handSchema, (db, command, { offer, byHand }) =>
     applyOffer(db, command, offer, byHand),
   );
 }
 
 /** Confirms the order, which locks it. */
-export async function confirm(order: OrderTarget): Promise<Answer<unknown>> {
+export async function confirm(order: OrderTarget): Promise<Answer<Changed>> {
   return changeOrder(order, null, z.null(), confirmOrder);
 }
 
 const reason = z.string().trim().min(1).max(300);
 
 /** Unlocks an order that was confirmed or cancelled. */
-export async function reopen(order: OrderTarget, why: string): Promise<Answer<unknown>> {
+export async function reopen(order: OrderTarget, why: string): Promise<Answer<Changed>> {
   return changeOrder(order, why, reason, reopenOrder, "reopen-orders");
 }
 
 /** Takes an order off the desk. */
-export async function cancel(order: OrderTarget, why: string): Promise<Answer<unknown>> {
+export async function cancel(order: OrderTarget, why: string): Promise<Answer<Changed>> {
   return changeOrder(order, why, reason, cancelOrder);
 }
 
@@ -187,6 +192,6 @@ export async function startMany(input: z.infer<typeof startSchema>): Promise<Ans
 export async function giveBack(
   order: OrderTarget,
   input: z.input<typeof creditSchema>,
-): Promise<Answer<unknown>> {
+): Promise<Answer<Changed>> {
   return changeOrder(order, input, creditSchema, creditOrder);
 }

@@ -2,7 +2,8 @@
 
 import { sent } from "@/features/submit";
 import { EditField } from "@/ui/fields/edit-field";
-import { changeAddress, type OrderTarget } from "./actions";
+import type { OrderTarget } from "./actions";
+import { changeAddress } from "./order-calls";
 import type { OrderView } from "./load";
 
 interface Props {

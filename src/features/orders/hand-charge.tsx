@@ -6,7 +6,8 @@ import { useSubmit } from "@/features/submit";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
-import { applyCharge, type OrderTarget } from "./actions";
+import type { OrderTarget } from "./actions";
+import { applyCharge } from "./order-calls";
 import type { OrderView } from "./load";
 
 interface Props {

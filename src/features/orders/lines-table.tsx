@@ -6,7 +6,8 @@ import { EditField } from "@/ui/fields/edit-field";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
-import { changeLines, changeQuantity, findGoods, type OrderTarget } from "./actions";
+import { findGoods, type OrderTarget } from "./actions";
+import { changeLines, changeQuantity } from "./order-calls";
 import type { OrderView } from "./load";
 
 interface Props {

@@ -5,7 +5,7 @@ import { isOpen } from "@/core/orders/order-state";
 import { OffersTable, WorkingView } from "@/features/quotes";
 import { useSubmit } from "@/features/submit";
 import { Trouble } from "@/ui/parts/trouble";
-import { applyCharge } from "./actions";
+import { applyCharge } from "./order-calls";
 import { AddressFields } from "./address-fields";
 import { ChargeNote } from "./charge-note";
 import { EraseCustomer } from "./erase-customer";

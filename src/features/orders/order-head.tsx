@@ -8,7 +8,8 @@ import { Button } from "@/ui/parts/button";
 import { Key } from "@/ui/parts/key";
 import { PageHead } from "@/ui/parts/page-head";
 import { Trouble } from "@/ui/parts/trouble";
-import { cancel, confirm, reopen, type OrderTarget } from "./actions";
+import type { OrderTarget } from "./actions";
+import { cancel, confirm, reopen } from "./order-calls";
 import type { OrderView } from "./load";
 import { stateNames } from "./order-states";
 

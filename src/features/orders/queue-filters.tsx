@@ -1,6 +1,7 @@
 "use client";
 
 import { usePathname, useRouter, useSearchParams } from "next/navigation";
+import { useState, useTransition } from "react";
 import { countryName } from "@/messages/country-name";
 import type { Queue } from "./load";
 
@@ -16,12 +17,18 @@ export function QueueFilters({ queue: { channels, entries } }: { readonly queue:
   const query = useSearchParams();
   const router = useRouter();
   const pathname = usePathname();
-  const asked = (name: string) => query.get(name) ?? "";
+  const [isOnItsWay, go] = useTransition();
+  // what was chosen and is not shown yet: the next choice goes along with it
+  const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
+  const asked = (name: string) => (isOnItsWay ? chosen[name] : undefined) ?? query.get(name) ?? "";
   const set = (name: string, value: string) => {
+    const all = { ...(isOnItsWay ? chosen : {}), [name]: value };
     const next = new URLSearchParams(query);
-    if (value === "") next.delete(name);
-    else next.set(name, value);
-    router.replace(`${pathname}?${next.toString()}`);
+    for (const [key, text] of Object.entries(all))
+      if (text === "") next.delete(key);
+      else next.set(key, text);
+    setChosen(all);
+    go(() => router.replace(`${pathname}?${next.toString()}`));
   };
   const countries = [...new Set([...entries.map(({ country }) => country), asked("country")])]
     .filter((code) => code !== "")

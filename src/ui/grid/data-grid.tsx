@@ -124,7 +124,11 @@ export function DataGrid(props: Props) {
   const grid = useGrid(source, props.start);
   const id = useId();
   const box = useRef<HTMLDivElement>(null);
-  const shownRows = useMemo(() => rowsWith(rows, grid.unstored.edits.values()), [rows, grid.unstored]);
+  // also the row somebody has gone on to while the one before is still being stored
+  const shownRows = useMemo(
+    () => Math.max(rowsWith(rows, grid.unstored.edits.values()), grid.active.row + 1),
+    [rows, grid.unstored, grid.active.row],
+  );
   const virtual = useVirtualizer({
     count: shownRows,
     getScrollElement: () => box.current,

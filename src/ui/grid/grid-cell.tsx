@@ -4,6 +4,7 @@ import { useRef, type CSSProperties, type KeyboardEvent } from "react";
 import { classNames } from "../class-names";
 import { inBlock, type Place } from "./block";
 import { stuck, type GridColumn } from "./grid-columns";
+import { typingKey } from "./typing-key";
 import type { Grid } from "./use-grid";
 
 export interface CellAside {
@@ -150,14 +151,14 @@ function CellInput({
   };
   const onKeyDown = (event: KeyboardEvent) => {
     event.stopPropagation();
-    if (event.key === "Enter" && (event.ctrlKey || event.metaKey)) finish(undefined, true);
-    else if (event.key === "Enter") finish({ row: 1, column: 0 });
-    else if (event.key === "Tab") finish({ row: 0, column: event.shiftKey ? -1 : 1 });
-    else if (event.key === "Escape") {
+    const meant = typingKey(event);
+    // the field itself takes a letter out
+    if (meant === undefined || meant === "letter-back") return;
+    if (meant === "give-up") {
       over.current = true;
       grid.giveUp();
       onDone();
-    } else return;
+    } else finish(meant.done, meant.everywhere);
     event.preventDefault();
   };
   return (

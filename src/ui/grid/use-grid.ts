@@ -13,20 +13,14 @@ import { blockBetween, fromClipboard, moved, toClipboard, type Block, type Place
 import type { CellEdit, GridSource } from "./grid-source";
 import { filled, pasted, sameIn, textsOf, type Paste } from "./block-edits";
 import { keyOf, rowOf, type Unstored } from "./unstored";
+import { typingKey } from "./typing-key";
 import { useUnstored } from "./use-unstored";
 
 const PAGE = 15;
 
 /** The state of a grid: which cell is active, which are selected, what is being typed, what could not be stored. */
 export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }) {
-  const [active, setActive] = useState<Place>(start);
-  const [anchor, setAnchor] = useState<Place>(start);
-
-  const go = useCallback((to: Place, extend = false) => {
-    setActive(to);
-    if (!extend) setAnchor(to);
-  }, []);
-
+  const { active, setActive, anchor, setAnchor, go } = useActive(start);
   const { unstored, store, leave, discard, retry } = useUnstored(source);
   const { typing, setTyping, begin, type } = useTyping(source, active, unstored);
   const paste = usePaste(source, store);
@@ -34,16 +28,17 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
   useBackToRefused(source, active, typing === undefined ? unstored.at : undefined, go);
 
   const block = useMemo(() => blockBetween(anchor, active), [anchor, active]);
-  const finish = useCallback(
-    (step: Place | undefined, everywhere = false) => {
-      const own = typing === undefined ? [] : [{ ...active, text: typing }];
-      if (typing !== undefined) void store(everywhere ? sameIn(block, typing) : own, !everywhere);
-      setTyping(undefined);
-      const next = step && stepped(source, active, step, leave);
-      if (next) go(next);
-    },
-    [typing, setTyping, store, leave, active, block, go, source],
-  );
+  const { finish, giveUp } = useEnding({
+    source,
+    active,
+    block,
+    typing,
+    setTyping,
+    store,
+    leave,
+    discard,
+    go,
+  });
 
   // the same object while nothing changed: rows that only scroll by are not drawn anew
   return useMemo(
@@ -56,12 +51,14 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
       go,
       begin,
       finish,
-      giveUp: () => (typing === undefined ? discard() : setTyping(undefined)),
+      giveUp,
       retry,
       question: paste.question,
       answer: paste.answer,
       onKeyDown: (event: KeyboardEvent) =>
-        onGridKey(event, { source, active, block, go, begin, type, store, discard }),
+        typing === undefined
+          ? onGridKey(event, { source, active, block, go, begin, type, store, discard })
+          : onEarlyKey(event, { type, setTyping, finish, giveUp }),
       onCopy: (event: ClipboardEvent) => copyBlock(event, block, source),
       onPaste: (event: ClipboardEvent) => paste.take(event, block),
     }),
@@ -75,6 +72,7 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
       begin,
       type,
       finish,
+      giveUp,
       store,
       discard,
       retry,
@@ -82,6 +80,17 @@ export function useGrid(source: GridSource, start: Place = { row: 0, column: 0 }
       source,
     ],
   );
+}
+
+/** Which cell is active, and from which one the selection reaches to it. */
+function useActive(start: Place) {
+  const [active, setActive] = useState<Place>(start);
+  const [anchor, setAnchor] = useState<Place>(start);
+  const go = useCallback((to: Place, extend = false) => {
+    setActive(to);
+    if (!extend) setAnchor(to);
+  }, []);
+  return { active, setActive, anchor, setAnchor, go };
 }
 
 /** What is pasted goes in; a block that does not fit waits until somebody says so. */
@@ -118,6 +127,33 @@ function useTyping(source: GridSource, active: Place, unstored: Unstored) {
     [source, active],
   );
   return { typing, setTyping, begin, type };
+}
+
+interface Ending extends Pick<KeyContext, "source" | "active" | "block" | "discard" | "go"> {
+  readonly typing: string | undefined;
+  readonly setTyping: (text: undefined) => void;
+  readonly store: (edits: readonly CellEdit[], typed?: boolean) => Promise<void>;
+  readonly leave: (row: number) => boolean;
+}
+
+/** The two ways in which typing into a cell ends: it is stored, and somebody goes on; or it is given up. */
+function useEnding({ source, active, block, typing, setTyping, store, leave, discard, go }: Ending) {
+  const finish = useCallback(
+    (step: Place | undefined, everywhere = false) => {
+      const own = typing === undefined ? [] : [{ ...active, text: typing }];
+      if (typing !== undefined) void store(everywhere ? sameIn(block, typing) : own, !everywhere);
+      setTyping(undefined);
+      const next = step && stepped(source, active, step, leave);
+      if (next) go(next);
+    },
+    [typing, setTyping, store, leave, active, block, go, source],
+  );
+
+  const giveUp = useCallback(
+    () => (typing === undefined ? discard() : setTyping(undefined)),
+    [typing, setTyping, discard],
+  );
+  return { finish, giveUp };
 }
 
 /** Where a step leads from a cell. Enter in the new row stores it when it is complete, and goes on with the next one. */
@@ -186,6 +222,24 @@ function useBackToRefused(
 }
 
 export type Grid = ReturnType<typeof useGrid>;
+
+interface TypingContext {
+  readonly type: (key: string) => void;
+  readonly setTyping: (change: (before: string | undefined) => string | undefined) => void;
+  readonly finish: (step: Place | undefined, everywhere?: boolean) => void;
+  readonly giveUp: () => void;
+}
+
+/** A key that comes while a cell is typed into whose field is not there yet: it does what it would do in the field. */
+function onEarlyKey(event: KeyboardEvent, { type, setTyping, finish, giveUp }: TypingContext): void {
+  const meant = typingKey(event);
+  if (meant === "give-up") giveUp();
+  else if (meant === "letter-back") setTyping((before) => before?.slice(0, -1));
+  else if (meant) finish(meant.done, meant.everywhere);
+  else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) type(event.key);
+  else return;
+  event.preventDefault();
+}
 
 interface KeyContext {
   readonly source: GridSource;
