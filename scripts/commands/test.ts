@@ -104,18 +104,22 @@ async function browserTests(cluster: Cluster): Promise<boolean> {
   }
 }
 
-/** The files of the browser tests in so many shares of about as many tests each. */
+/** Seconds a file of which nothing was measured counts. */
+const UNMEASURED = 60;
+
+/** The files of the browser tests in so many shares that take about as long, by what was measured of each. */
 function shares(count: number): string[][] {
   const folder = join(root, "tests/e2e");
+  const measured = JSON.parse(readFileSync(join(folder, "seconds.json"), "utf8")) as Record<string, number>;
   const files = readdirSync(folder)
     .filter((name) => name.endsWith(".spec.ts"))
-    .map((name) => ({ name, tests: readFileSync(join(folder, name), "utf8").split(/^\s*test\(/m).length }))
-    .sort((a, b) => b.tests - a.tests || (a.name < b.name ? -1 : 1));
-  const found = Array.from({ length: count }, () => ({ names: [] as string[], tests: 0 }));
-  for (const { name, tests } of files) {
-    const [least] = [...found].sort((a, b) => a.tests - b.tests);
+    .map((name) => ({ name, seconds: measured[name] ?? UNMEASURED }))
+    .sort((a, b) => b.seconds - a.seconds || (a.name < b.name ? -1 : 1));
+  const found = Array.from({ length: count }, () => ({ names: [] as string[], seconds: 0 }));
+  for (const { name, seconds } of files) {
+    const [least] = [...found].sort((a, b) => a.seconds - b.seconds);
     least?.names.push(`tests/e2e/${name}`);
-    if (least) least.tests += tests;
+    if (least) least.seconds += seconds;
   }
   return found.map(({ names }) => names.sort());
 }

@@ -165,8 +165,10 @@ function stepped(
 ): Place | undefined {
   const isNew = source.firstNew !== undefined && row >= source.firstNew;
   if (isNew && step.row > 0) return leave(row) ? { row: row + 1, column: 0 } : undefined;
+  // the row somebody has gone on to may lie below the last one: the one before it is still on its way
+  const last = Math.max(source.rows - 1, row);
   return {
-    row: Math.max(0, Math.min(source.rows - 1, row + step.row)),
+    row: Math.max(0, Math.min(last, row + step.row)),
     column: Math.max(0, Math.min(source.columns - 1, column + step.column)),
   };
 }

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import { notFound } from "next/navigation";
 import { HookPage } from "@/features/webhooks";
 import { loadHook } from "@/features/webhooks/load";
 import { NotForYou } from "@/ui/parts/not-for-you";
@@ -10,6 +9,6 @@ export default async function Webhook({ params }: { readonly params: Promise<{ i
   const loaded = await loadHook((await params).id);
   if (!loaded) return <NotForYou who="Administrators" />;
   const { hook, messages } = loaded;
-  if (!hook) notFound();
+  if (!hook) return <p className="px-[18px] py-4">This webhook is not there any more.</p>;
   return <HookPage hook={hook} messages={messages} />;
 }

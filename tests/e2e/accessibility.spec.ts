@@ -1,0 +1,47 @@
+import AxeBuilder from "@axe-core/playwright";
+import { stateOf } from "./people";
+import { screens } from "./screens";
+import { expect, test, type Page } from "./test";
+
+/** What axe has against a page, in the light and, as far as it is about colour, in the dark. */
+async function faults(page: Page): Promise<string[]> {
+  const found: string[] = [];
+  for (const theme of ["light", "dark"] as const) {
+    await page.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
+    const builder = new AxeBuilder({ page });
+    const { violations } = await (theme === "dark"
+      ? builder.withRules(["color-contrast"])
+      : builder
+    ).analyze();
+    found.push(...violations.map(({ id, nodes }) => `${theme} ${id}: ${nodes[0]?.html ?? ""}`));
+  }
+  return found;
+}
+
+for (const path of screens)
+  test(`axe finds nothing on ${path}`, async ({ page }) => {
+    await page.goto(path);
+    await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+    expect(await faults(page)).toEqual([]);
+  });
+
+test("axe finds nothing on the open bench and an open rule", async ({ page }) => {
+  await page.goto("/offers/dealer-parcel");
+  await expect(page.locator("[data-bench=running]")).toBeVisible();
+  await page.keyboard.press("b");
+  await page.getByRole("option", { name: /^Syrup pallet/ }).click();
+  await page.locator('[data-path="offers/dealer-parcel/plan/rules/1"] button').first().click();
+  await page.locator("summary").first().click();
+  await expect(page.getByRole("region", { name: "Expectations" })).toBeVisible();
+  expect(await faults(page)).toEqual([]);
+});
+
+test.describe("an administrator's pages", () => {
+  test.use({ storageState: stateOf("admin") });
+  for (const path of ["/people", "/api-keys", "/webhooks"])
+    test(`axe finds nothing on ${path}`, async ({ page }) => {
+      await page.goto(path);
+      await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+      expect(await faults(page)).toEqual([]);
+    });
+});
