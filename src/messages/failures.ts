@@ -44,6 +44,10 @@ export interface FailureData {
   readonly "credit-delivery": Nothing;
   /** A dispatch of pieces that are not there to leave. */
   readonly "more-than-there": Nothing;
+  /** Shipments that do not hold an order's pieces of an item. */
+  readonly "split-pieces": { readonly sku: string };
+  /** A shipment that can't be given the offer chosen for it. */
+  readonly "split-withheld": { readonly origin: string };
   /** An address that nothing is sent to. */
   readonly "bad-address": { readonly why: AddressFault };
   /** Another order is called so. */
@@ -117,6 +121,10 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "business-there": () => "The business is there already.",
   "batch-confirmed": () =>
     "One of these orders is confirmed by now, so they are not taken back together. Reopen it, or change each order by itself.",
+  "split-pieces": ({ sku }) =>
+    `The shipments do not hold the order's pieces of ${sku}: all of them, and no more.`,
+  "split-withheld": ({ origin }) =>
+    `The shipment from ${origin} can't be given the offer chosen for it. Choose another.`,
   "bad-address": ({ why }) => addresses[why],
   "number-taken": () => "Another order has this number. Leave the number empty, or take another.",
   "more-than-there": () =>

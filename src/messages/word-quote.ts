@@ -9,12 +9,19 @@ export type WordedStep = Step & { readonly text: string };
 const worded = (steps: readonly Step[]) =>
   steps.map((step): WordedStep => ({ ...step, text: stepSentence(step) }));
 
-/** An offer with the sentences of its working. */
-export function wordOffer({ working, ...offer }: QuotedOffer) {
-  return { ...offer, ...(working ? { working: worded(working) } : {}) };
-}
+/** An offer with the sentences of its working, and of those of its parts. */
+export type WordedOffer = Omit<QuotedOffer, "working" | "parts"> & {
+  readonly working?: readonly WordedStep[];
+  readonly parts?: readonly WordedOffer[];
+};
 
-export type WordedOffer = ReturnType<typeof wordOffer>;
+export function wordOffer({ working, parts, ...offer }: QuotedOffer): WordedOffer {
+  return {
+    ...offer,
+    ...(working ? { working: worded(working) } : {}),
+    ...(parts ? { parts: parts.map(wordOffer) } : {}),
+  };
+}
 
 /** A quote as it leaves the house: reasons and steps with their sentences. */
 export function wordQuote(quote: Quote) {

@@ -31,6 +31,16 @@ export function publishedMeanwhile(by: string, number: number): Failure {
   return { ok: false, code: "published-meanwhile", data: { by, number }, problems: [] };
 }
 
+/** Shipments that do not hold an order's pieces of an item, all and no more. */
+export function splitPieces(sku: string): Failure {
+  return { ok: false, code: "split-pieces", data: { sku }, problems: [] };
+}
+
+/** A shipment that can't be given the offer chosen for it. */
+export function splitWithheld(origin: string): Failure {
+  return { ok: false, code: "split-withheld", data: { origin }, problems: [] };
+}
+
 export function badAddress(why: AddressFault): Failure {
   return { ok: false, code: "bad-address", data: { why }, problems: [] };
 }

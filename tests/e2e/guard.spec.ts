@@ -217,6 +217,7 @@ const everybodys = [
   "endOwnSession",
   "existingOf",
   "findGoods",
+  "holdSplit",
   "knownPlan",
   "lookAt",
   "positionOfTown",

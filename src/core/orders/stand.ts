@@ -24,6 +24,8 @@ export interface Standing extends Choice {
   readonly applied: StandingCharge | undefined;
   /** `undefined` where the order can't be rated at all. */
   readonly quote: Quote | undefined;
+  /** What the charge that stands would be now, where it is charged by shipment; else it is found in the quote. */
+  readonly again?: QuotedOffer | undefined;
   /** Whether an item has fewer free pieces than the order wants. */
   readonly isShort: boolean;
 }
@@ -41,7 +43,9 @@ export interface Stand {
  */
 export function standOf(of: Standing): Stand {
   const { applied, quote, basis } = of;
-  const now = quote?.offers.find(({ offer }) => offer === applied?.offer.offer);
+  const now = applied?.offer.parts
+    ? of.again
+    : quote?.offers.find(({ offer }) => offer === applied?.offer.offer);
   const state = !applied
     ? "to-rate"
     : applied.basis === basis && now && isStillSo(applied.offer, now)
@@ -113,6 +117,16 @@ export type CodeNow = (list: "offers" | "origins" | "services" | "chargeTypes", 
 
 /** An offer as it was applied, under the codes of now: what was called otherwise then is the same thing. */
 export function underCodesOf(offer: QuotedOffer, now: CodeNow): QuotedOffer {
+  const { parts } = offer;
+  if (parts) {
+    const renamed = parts.map((part) => underCodesOf(part, now));
+    const code = [...new Set(renamed.map((part) => part.offer))].join(" + ");
+    const [shipments, chargeLines] = [
+      renamed.flatMap((part) => part.shipments),
+      renamed.flatMap((part) => part.chargeLines),
+    ];
+    return { ...offer, offer: code, shipments, chargeLines, parts: renamed };
+  }
   return {
     ...offer,
     offer: now("offers", offer.offer),

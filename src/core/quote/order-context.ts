@@ -18,6 +18,8 @@ export interface OrderContext {
   /** The lines that ship. */
   readonly lines: readonly OrderLine[];
   readonly measures: Measures;
+  /** What free delivery is decided by, where that is not what is charged for. */
+  readonly freeMeasures?: Measures;
   readonly journey: Journey;
   readonly book: ShipmentBook;
   readonly sell: SellContext;

@@ -16,6 +16,7 @@ import { explainFree, explainFreeFrom, explainPromise, explainShipments } from "
 import { guardOffer } from "./guard-offer";
 import { setTax } from "./offer-tax";
 import type { OrderContext } from "./order-context";
+import type { Facts } from "../rules/facts";
 import { promiseOf } from "./promise";
 import type { QuotedOffer, QuotedShipment, WithheldOffer } from "./quote";
 import { shipmentRater } from "./shipment-rater";
@@ -43,7 +44,8 @@ export function quoteOffer(
     ? rates(order, compiled)(compiled.offer.chargeType)
     : undefined;
   const part = partOfShipments(journey, assignment.shipments, assignment.cost, costTax);
-  const charge = chargeOf(sell, compiled, part, trace);
+  const freeBy = order.freeMeasures ? { ...part.facts, measures: order.freeMeasures } : part.facts;
+  const charge = chargeOf(sell, compiled, part, freeBy, trace);
   if (!charge.ok) return withhold(charge.rejection);
   return { given: quoted(order, compiled, choice.value, charge.value, trace, steps) };
 }
@@ -84,11 +86,12 @@ interface OfferCharge extends Adjusted {
 
 const nothing = { amount: Decimal.zero, additions: [], freeFrom: undefined };
 
-/** Plan, adjustments, free delivery: the charge before it is rounded and taxed. */
+/** Plan, adjustments, free delivery by the facts it is decided by: the charge before it is rounded and taxed. */
 function chargeOf(
   sell: SellContext,
   compiled: CompiledOffer,
   part: Part,
+  freeBy: Facts,
   trace?: Trace,
 ): Outcome<OfferCharge> {
   const plan = planCharge(compiled.pricing, part, sell, trace?.at("plan"));
@@ -101,12 +104,12 @@ function chargeOf(
     : given({ amount, additions: [] });
   if (!adjusted.ok) return adjusted;
   const { free } = compiled;
-  if (free && isFree(free, part.facts)) {
-    if (trace) explainFree(free, part.facts, adjusted.value.amount, trace.at("charge"));
+  if (free && isFree(free, freeBy)) {
+    if (trace) explainFree(free, freeBy, adjusted.value.amount, trace.at("charge"));
     return given(nothing);
   }
-  const missing = free && freeFrom(free, part.facts);
-  if (missing && trace && free) explainFreeFrom(free, missing, part.facts, trace.at("charge"));
+  const missing = free && freeFrom(free, freeBy);
+  if (missing && trace && free) explainFreeFrom(free, missing, freeBy, trace.at("charge"));
   const left = notNegative(adjusted.value, part.facts.journey.currency, compiled.path, trace);
   return given({ amount: left.amount, additions: left.additions, freeFrom: missing });
 }

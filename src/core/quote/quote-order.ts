@@ -33,6 +33,8 @@ export interface QuoteContext {
   readonly suspensions?: CompiledSuspensions;
   /** What-if: the lines as they are to be measured instead of as they were read. */
   readonly altered?: (lines: readonly OrderLine[]) => readonly OrderLine[];
+  /** Whether free delivery is decided by the lines as they were read, though others are measured: for a part of an order. */
+  readonly freeByWhole?: boolean;
 }
 
 const noLiveRates: LiveRates = new Map();
@@ -91,7 +93,11 @@ function readOrder(
   const read = readLines(compiled, request, { currency, exchange }, context.items);
   if (!read.ok) return read;
   const all = context.altered ? context.altered(read.value) : read.value;
-  return { ok: true, value: orderOf({ compiled, request, context, channel, journey, exchange, all }, ask) };
+  const whole = context.freeByWhole === true ? read.value : undefined;
+  return {
+    ok: true,
+    value: orderOf({ compiled, request, context, channel, journey, exchange, all, whole }, ask),
+  };
 }
 
 interface ReadOrder {
@@ -103,10 +109,12 @@ interface ReadOrder {
   readonly exchange: ExchangeRates;
   /** Those that do not ship too. */
   readonly all: readonly OrderLine[];
+  /** The lines that free delivery is decided by, where those are others. */
+  readonly whole: readonly OrderLine[] | undefined;
 }
 
 function orderOf(
-  { compiled, request, context, channel, journey, exchange, all }: ReadOrder,
+  { compiled, request, context, channel, journey, exchange, all, whole }: ReadOrder,
   ask?: (question: LiveRequest) => void,
 ): OrderContext {
   const { now, liveRates = noLiveRates } = context;
@@ -138,6 +146,7 @@ function orderOf(
     },
     sourcing: sourcingOf(compiled, lines, journey),
     withWorking: request.working === true,
+    ...(whole ? { freeMeasures: new Measures(whole.filter((line) => line.item.shippable)) } : {}),
     explainOrder: (trace) => explainOrder(trace, all, measures, journey.currency),
   };
 }

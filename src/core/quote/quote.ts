@@ -42,6 +42,8 @@ export interface QuotedOffer {
   readonly shipments: readonly QuotedShipment[];
   readonly chargeLines: readonly ChargeLine[];
   readonly working?: readonly Step[];
+  /** Where each shipment is charged by an offer of its own: those, each with its one shipment; all above is their sum. */
+  readonly parts?: readonly QuotedOffer[];
 }
 
 export interface QuotedShipment {

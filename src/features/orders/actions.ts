@@ -15,9 +15,11 @@ import { creditOrder } from "@/server/orders/credit-order";
 import type { OrderCommand } from "@/server/orders/change-order";
 import { cancelOrder, confirmOrder, reopenOrder } from "@/server/orders/close-order";
 import { rewriteOrder, setAddress, setQuantity } from "@/server/orders/edit-order";
+import { shipmentChoice } from "@/core/orders/by-shipment";
 import { creditSchema } from "@/core/orders/credit";
 import { furtherLine } from "@/core/orders/hand-charge";
 import { nonNegative } from "@/core/setup/primitives";
+import { viewSplit, type SplitView } from "@/server/orders/split-order";
 import { linesAfter } from "./lines-after";
 
 const target = z.strictObject({ number: z.string().min(1).max(60), version: z.int().min(1) });
@@ -108,7 +110,7 @@ export async function changeLines(order: OrderTarget, input: LineChange): Promis
 }
 
 const handSchema = z.strictObject({
-  offer: z.string().max(40),
+  offer: z.string().max(1000),
   byHand: z
     .strictObject({
       amount: z
@@ -120,6 +122,7 @@ const handSchema = z.strictObject({
         .exactOptional(),
       lines: z.array(furtherLine).max(20).exactOptional(),
       isWish: z.boolean().exactOptional(),
+      shipments: z.array(shipmentChoice).min(1).max(100).exactOptional(),
     })
     .exactOptional(),
 });
@@ -132,6 +135,21 @@ export async function applyCharge(
   return changeOrder(order, input, handSchema, (db, command, { offer, byHand }) =>
     applyOffer(db, command, offer, byHand),
   );
+}
+
+const splitSchema = z.strictObject({
+  number: z.string().min(1).max(60),
+  offer: z.string().max(1000),
+  chosen: z.array(z.string().max(40).nullable()).max(100).exactOptional(),
+});
+
+/** One offer for the whole order held against one for each of its shipments. */
+export async function holdSplit(input: z.infer<typeof splitSchema>): Promise<Answer<SplitView>> {
+  return act(input, {
+    permission: "look",
+    schema: splitSchema,
+    run: ({ number, ...asked }, { db, now }) => viewSplit(db, number, asked, now),
+  });
 }
 
 /** Confirms the order, which locks it. */

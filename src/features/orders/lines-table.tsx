@@ -19,7 +19,7 @@ interface Props {
 type Line = OrderView["lines"][number];
 
 /** The goods: pieces are changed, lines added and taken out, and pieces pinned to where they are to leave from. */
-export function LinesTable({ view, target, mayEdit }: Props) {
+export function LinesTable({ view, target, mayEdit, offer }: Props & { readonly offer: string | undefined }) {
   const { busy, trouble, submit } = useSubmit();
   const [pinning, setPinning] = useState<number>();
   return (
@@ -74,6 +74,7 @@ export function LinesTable({ view, target, mayEdit }: Props) {
           }}
         />
       )}
+      <PinNote view={view} offer={offer} />
       {mayEdit && (
         <AddLine
           busy={busy}
@@ -82,6 +83,27 @@ export function LinesTable({ view, target, mayEdit }: Props) {
       )}
       <Trouble text={trouble} />
     </section>
+  );
+}
+
+/** What it comes to that pieces are pinned, for the offer at hand. */
+function PinNote({
+  view: { pinCosts, currency },
+  offer,
+}: {
+  readonly view: OrderView;
+  readonly offer: string | undefined;
+}) {
+  const own = pinCosts.find((one) => one.offer === offer);
+  if (!own) return null;
+  const signed = (text: string) => (text.startsWith("-") ? `−${text.slice(1)}` : `+${text}`);
+  const isSame = Number(own.cost) === 0 && Number(own.net) === 0;
+  return (
+    <p className="border-t border-hairline px-2 py-1.5">
+      {isSame
+        ? "The pins change nothing: it is the best way."
+        : `The pins: we pay ${signed(own.cost)} ${currency} against the best way, the charge is ${signed(own.net)}.`}
+    </p>
   );
 }
 

@@ -38,3 +38,4 @@ export function loadOrder(number: string) {
 export type Queue = Awaited<ReturnType<typeof loadQueue>>;
 export type OrderView = NonNullable<Awaited<ReturnType<typeof loadOrder>>["view"]>;
 export type OfferView = NonNullable<OrderView["quote"]>["offers"][number];
+export type { SplitView } from "@/server/orders/split-order";

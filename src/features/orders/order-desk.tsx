@@ -16,6 +16,7 @@ import type { OrderView } from "./load";
 import { LookNotes } from "./look-notes";
 import { OrderHead } from "./order-head";
 import { OrderHistory } from "./order-history";
+import { ShipmentsPanel } from "./shipments-panel";
 import { TotalsTable } from "./totals-table";
 
 interface Props {
@@ -36,6 +37,9 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
   const current =
     quote?.offers.find((offer) => offer.offer === (chosen ?? applied?.offer.offer ?? view.wish?.offer)) ??
     quote?.offers[0];
+  // charged by shipment it is none of the offers for all
+  const bySplit =
+    chosen === undefined && applied?.offer.parts ? (view.nowInstead ?? applied.offer) : undefined;
   const apply = (offer: string, byHand?: Parameters<typeof applyCharge>[1]["byHand"]) =>
     void submit(() => applyCharge(target, byHand ? { offer, byHand } : { offer }));
   const rerate = () => applied && apply(applied.offer.offer);
@@ -50,7 +54,7 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
   });
   // once confirmed, the charge explains itself with the working it was applied with
   const closed = !isOpen(state);
-  const shown = closed && applied ? applied.offer : current;
+  const shown = closed && applied ? applied.offer : typeof bySplit === "object" ? bySplit : current;
   const revision = closed && applied ? applied.revision : view.revision;
   return (
     <>
@@ -66,7 +70,7 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
       <ChargeNote view={view} />
       <LookNotes view={view} mayEdit={open && !busy} onCharge={(offer, byHand) => apply(offer, byHand)} />
       <div className="mb-3 grid items-start gap-3 xl:grid-cols-[minmax(0,1fr)_270px]">
-        <LinesTable view={view} target={target} mayEdit={open} />
+        <LinesTable view={view} target={target} mayEdit={open} offer={current?.offer} />
         <div>
           <TotalsTable view={view} />
           {open && applied && <HandCharge view={view} target={target} />}
@@ -76,21 +80,32 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
       <AddressFields view={view} target={target} mayEdit={open} />
       <OffersTable
         view={view}
-        chosen={current?.offer}
+        chosen={bySplit ? undefined : current?.offer}
         mayApply={open && !busy}
         onChoose={setChosen}
         onApply={(offer) => apply(offer)}
       />
-      {shown && (
-        <WorkingView
-          offer={shown}
+      {shown && shown.shipments.length > 1 && (
+        <ShipmentsPanel
+          // of another offer, or of the order as it is now, it begins anew
+          key={`${shown.offer} ${order.version}`}
           view={view}
-          // a charge that was confirmed is as it was
-          draft={closed ? undefined : view.draftSteps[shown.offer]}
-          revision={revision}
-          aside={`${shown.name} · revision ${revision}`}
+          offer={shown}
+          mayEdit={open && !busy}
+          onCharge={(offer, shipments) => apply(offer, { shipments: [...shipments] })}
         />
       )}
+      {(shown?.parts ?? (shown ? [shown] : [])).map((offer, i) => (
+        <WorkingView
+          key={i}
+          offer={offer}
+          view={view}
+          // a charge that was confirmed is as it was
+          draft={closed || shown?.parts ? undefined : view.draftSteps[offer.offer]}
+          revision={revision}
+          aside={`${offer.name}${shown?.parts ? `, ${view.originNames[offer.shipments[0]?.origin ?? ""] ?? ""}` : ""} · revision ${revision}`}
+        />
+      ))}
       <OrderHistory history={view.history} />
       {mayErase && <EraseCustomer number={order.number} name={order.customerName} />}
     </>

@@ -9,6 +9,8 @@ const statuses: Partial<Record<FailureCode, number>> = {
   forbidden: 403,
   "instant-gone": 422,
   "bad-address": 400,
+  "split-pieces": 422,
+  "split-withheld": 422,
   busy: 503,
   unavailable: 503,
   fault: 500,

@@ -1,5 +1,6 @@
 import "server-only";
 import { z } from "zod";
+import { shipmentChoice } from "@/core/orders/by-shipment";
 import { creditSchema } from "@/core/orders/credit";
 import { dispatchSchema } from "@/core/orders/dispatch";
 import { furtherLine } from "@/core/orders/hand-charge";
@@ -178,16 +179,19 @@ export const patchOrder = door({
 export const chargeOrder = door({
   scope: "orders",
   summary:
-    "Applies an offer's charge as it is now. `amount` charges something else for the delivery, with tax where the channel's prices have it, and needs a `reason`; `lines` are further charges.",
+    "Applies an offer's charge as it is now: one `offer` for the order, or `shipments` that hold its pieces, each from its origin with an offer of its own. `amount` charges something else for the delivery, with tax where the channel's prices have it, and needs a `reason`; `lines` are further charges.",
   body: z.strictObject({
-    offer: code,
+    offer: code.exactOptional(),
+    shipments: z.array(shipmentChoice).min(1).max(100).exactOptional(),
     amount: nonNegative.exactOptional(),
     reason: z.string().trim().min(1).max(300).exactOptional(),
     lines: z.array(furtherLine).max(20).exactOptional(),
   }),
   answers: { status: 200, text: "The order with its charge." },
   handle: async (call) => {
-    const { offer, amount, reason, lines } = call.body;
+    const { offer = "", shipments, amount, reason, lines } = call.body;
+    if ((offer === "") === (shipments === undefined))
+      return problemAnswer(400, { problems: [{ code: "missing-field", path: "offer", data: {} }] });
     if (amount !== undefined && reason === undefined)
       return problemAnswer(400, { problems: [{ code: "missing-field", path: "reason", data: {} }] });
     const includesTax = await pricesIncludeTax(numberIn(call));
@@ -196,7 +200,11 @@ export const chargeOrder = door({
         ? {}
         : { amount: { ...(includesTax ? { gross: amount } : { net: amount }), reason } };
     return changed(call, (command) =>
-      applyOffer(database(), command, offer, { ...other, ...(lines ? { lines } : {}) }),
+      applyOffer(database(), command, offer, {
+        ...other,
+        ...(lines ? { lines } : {}),
+        ...(shipments ? { shipments } : {}),
+      }),
     );
   },
 });

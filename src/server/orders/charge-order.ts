@@ -1,5 +1,6 @@
 import "server-only";
 import { chargedByHand, type ByHand } from "@/core/orders/hand-charge";
+import type { ShipmentChoice } from "@/core/orders/by-shipment";
 import { compileItem } from "@/core/parcels/compiled-item";
 import type { QuotedOffer } from "@/core/quote/quote";
 import type { Item } from "@/core/setup/item";
@@ -12,6 +13,7 @@ import { shipments } from "@/db/schema";
 import { failed } from "../result";
 import type { Revision } from "../services/live-setup";
 import { byHandOf, chargedOf, plain, type KeptByHand } from "./applied-offer";
+import { splitCharge } from "./split-order";
 import { chargeFields } from "./charge-fields";
 import { changeOrder, type OrderChange, type OrderCommand, type Situation } from "./change-order";
 import { factsOf, rateOrder, type RatedOrder } from "./rate-order";
@@ -20,6 +22,8 @@ import type { Failure } from "../result";
 
 /** What is charged by hand, and whether the amount is the one the buyer was told. */
 export interface HandCharge extends ByHand {
+  /** Where each shipment is charged by an offer of its own: those. */
+  readonly shipments?: readonly ShipmentChoice[];
   readonly isWish?: boolean;
 }
 
@@ -44,9 +48,16 @@ export async function chargeIn(
   const facts = await factsOf(tx, stored, live);
   const rated = rateOrder(stored, live, facts, by.now, { working: true });
   if (!rated.rated.ok) return failed("invalid", rated.rated.problems);
-  const given = rated.rated.value.offers.find((entry) => entry.offer === offer);
+  const split = byHand?.shipments
+    ? splitCharge(live, rated.request, facts, byHand.shipments, by.now)
+    : rated.again?.offer === offer
+      ? rated.again
+      : undefined;
+  if (split && "code" in split) return split;
+  const given = split ?? rated.rated.value.offers.find((entry) => entry.offer === offer);
   if (!given) return failed("not-found");
-  const kept = byHand ? handOf(byHand, by) : stored.charge ? byHandOf(stored.charge) : {};
+  const isHand = byHand && (byHand.amount ?? byHand.lines ?? !byHand.shipments);
+  const kept = isHand ? handOf(byHand, by) : stored.charge ? byHandOf(stored.charge) : {};
   const before = stored.charge && {
     charged: chargedOf(stored.charge, rated.includesTax),
     name: (stored.charge.quote as QuotedOffer).name,

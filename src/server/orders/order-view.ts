@@ -11,6 +11,7 @@ import {
   type Totals,
 } from "@/core/orders/order-totals";
 import { isStillSo, underCodesOf, type CodeNow } from "@/core/orders/stand";
+import { pinCosts, unpinned, type PinCost } from "@/core/orders/pin-cost";
 import type { Item } from "@/core/setup/item";
 import type { Problem } from "@/core/setup/problem";
 import type { Setup } from "@/core/setup/setup";
@@ -30,7 +31,7 @@ import { appliedOffer, byHandOf, chargedOf, type KeptByHand } from "./applied-of
 import { orderOf } from "./order-document";
 import { creditsOf, type ToldCredit } from "./credit-order";
 import { dispatchesOf } from "./hand-over";
-import { factsOf, rateOrder, type Facts } from "./rate-order";
+import { factsOf, rateOrder, type Facts, type RatedOrder } from "./rate-order";
 
 export type { WordedOffer };
 
@@ -87,6 +88,8 @@ export interface OrderView {
   /** What keeps the order from being quoted at all. */
   readonly problems: readonly Problem[];
   readonly applied: AppliedCharge | undefined;
+  /** What the pins of its lines come to by offer, against the way that would be chosen. */
+  readonly pinCosts: readonly PinCost[];
   /** What the applied offer would be now, when that differs. */
   readonly nowInstead: WordedOffer | "withheld" | undefined;
   readonly totals: Totals;
@@ -158,6 +161,8 @@ function buildView(
   const drafted = draft?.compiled.ok
     ? rateWith(draft.compiled.value, { ...request, working: true }, items, now, { suspensions })
     : undefined;
+  const free = isOpen(order.state) ? unpinned(request) : undefined;
+  const best = free && rateWith(current.compiled, free, items, now, { suspensions });
   const applied = stored.charge && appliedCharge(stored.charge, includesTax);
   const quote = rated.ok ? wordQuote(rated.value) : undefined;
   const fallbackTax = setup.business.deliveryTaxPercent;
@@ -181,7 +186,8 @@ function buildView(
     draftSteps: quote && drafted?.ok ? draftSteps(quote, wordQuote(drafted.value)) : {},
     problems: rated.ok ? [] : rated.problems,
     applied,
-    nowInstead: stored.charge && open ? insteadOf(stored.charge, quote, facts.codes) : undefined,
+    nowInstead: stored.charge && open ? insteadOf(stored.charge, ofOrder, facts.codes) : undefined,
+    pinCosts: best?.ok && rated.ok ? pinCosts(rated.value, best.value) : [],
     totals: orderTotals(
       described.map((one) => sold(one, fallbackTax)),
       includesTax,
@@ -218,15 +224,12 @@ function appliedCharge(charge: ChargeRow, includesTax: boolean): AppliedCharge {
   return { offer, appliedAt, appliedBy, revision, currency, net, gross, margin, byHand: byHandOf(charge) };
 }
 
-function insteadOf(
-  charge: ChargeRow,
-  quote: WordedQuote | undefined,
-  codes: CodeNow,
-): OrderView["nowInstead"] {
+function insteadOf(charge: ChargeRow, { rated, again }: RatedOrder, codes: CodeNow): OrderView["nowInstead"] {
   const applied = underCodesOf(appliedOffer(charge), codes);
-  const offer = quote?.offers.find((entry) => entry.offer === applied.offer);
+  const offers = rated.ok ? rated.value.offers : [];
+  const offer = applied.parts ? again : offers.find((entry) => entry.offer === applied.offer);
   if (!offer) return "withheld";
-  return isStillSo(applied, offer) ? undefined : offer;
+  return isStillSo(applied, offer) ? undefined : wordOffer(offer);
 }
 
 /** What is charged by line, with the names of its charge types. */

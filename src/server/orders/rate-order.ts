@@ -1,7 +1,8 @@
 import "server-only";
 import type { DeskRule } from "@/core/orders/desk-rule";
 import { standOf, type CodeNow, type Stand } from "@/core/orders/stand";
-import type { Quote } from "@/core/quote/quote";
+import { choicesOf, rateByShipment, type ShipmentChoice } from "@/core/orders/by-shipment";
+import type { Quote, QuotedOffer } from "@/core/quote/quote";
 import type { QuoteRequest } from "@/core/quote/request";
 import type { Channel } from "@/core/setup/offer";
 import type { Item } from "@/core/setup/item";
@@ -10,7 +11,7 @@ import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspension
 import type { Database } from "@/db/connect";
 import type { StoredOrder } from "@/db/queries/orders";
 import type { Revision } from "../services/live-setup";
-import { rateWith } from "../services/rate";
+import { contextOf, rateWith } from "../services/rate";
 import { currentSuspensions } from "../services/suspensions";
 import { standingCharge } from "./applied-offer";
 import { codesNow } from "./codes-now";
@@ -36,6 +37,8 @@ export interface RatedOrder {
   readonly channel: Channel | undefined;
   readonly includesTax: boolean;
   readonly rated: Parsed<Quote>;
+  /** What the charge that stands would be now, where it is charged by shipment. */
+  readonly again: QuotedOffer | undefined;
   readonly stand: Stand;
 }
 
@@ -65,17 +68,36 @@ export function rateOrder(
   const includesTax = channel?.pricesIncludeTax === true;
   const { shipTo, wish } = orderOf(stored);
   const basis = basisOf(request);
+  const applied = standingCharge(stored.charge, includesTax, codes);
+  const again =
+    applied?.offer.parts && rateAgain(live, request, facts, choicesOf(applied.offer), now, working);
   const stand = standOf({
     shipTo,
     wish,
     rule,
     includesTax,
     basis,
-    applied: standingCharge(stored.charge, includesTax, codes),
+    applied,
+    again,
     quote: rated.ok ? rated.value : undefined,
     isShort: isShort(request.lines, items),
   });
-  return { request, basis, channel, includesTax, rated, stand };
+  return { request, basis, channel, includesTax, rated, again, stand };
+}
+
+/** A charge by shipment as it would be now; nothing where it can't be any more. */
+function rateAgain(
+  { compiled }: Revision,
+  request: QuoteRequest,
+  { items, suspensions }: Facts,
+  choices: readonly ShipmentChoice[],
+  now: Date,
+  working: boolean,
+): QuotedOffer | undefined {
+  if (choices.some(({ offer }) => !compiled.offerCodes.has(offer))) return undefined;
+  const asked = working ? { ...request, working } : request;
+  const rated = rateByShipment(compiled, asked, choices, contextOf(compiled, items, now, { suspensions }));
+  return rated.ok && !("fault" in rated.value) ? rated.value : undefined;
 }
 
 export function channelOf({ setup }: Revision, code: string): Channel | undefined {

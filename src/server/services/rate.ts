@@ -26,15 +26,20 @@ export function rateWith(
   request: QuoteRequest,
   items: readonly Item[],
   now: Date,
-  { liveRates, suspensions }: Pick<QuoteContext, "liveRates" | "suspensions"> = {},
+  more: Pick<QuoteContext, "liveRates" | "suspensions"> = {},
 ): Parsed<Quote> {
+  return quote(compiled, request, contextOf(compiled, items, now, more));
+}
+
+/** What an order's quote needs beside setup and request, where its items are at hand. */
+export function contextOf(
+  compiled: CompiledSetup,
+  items: readonly Item[],
+  now: Date,
+  more: Pick<QuoteContext, "liveRates" | "suspensions"> = {},
+): QuoteContext {
   const known = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
-  return quote(compiled, request, {
-    items: (sku) => known.get(sku),
-    now: now.toISOString(),
-    ...(liveRates ? { liveRates } : {}),
-    ...(suspensions ? { suspensions } : {}),
-  });
+  return { ...more, items: (sku) => known.get(sku), now: now.toISOString() };
 }
 
 function skusOf(request: QuoteRequest): string[] {
