@@ -223,6 +223,7 @@ const everybodys = [
   "positionOfTown",
   "seenFailedTries",
   "trialsOfTariff",
+  "ublDocument",
   "usesInDraft",
 ];
 

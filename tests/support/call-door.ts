@@ -21,7 +21,7 @@ interface Asked {
 export async function callDoor(method: Method, path: string, asked: Asked = {}) {
   const { doors } = await import("@/server/api/doors");
   const { key = "wd_demo_everything", query = {}, params = {}, headers = {}, body } = asked;
-  const text = body === undefined ? "" : JSON.stringify(body);
+  const text = body === undefined ? "" : typeof body === "string" ? body : JSON.stringify(body);
   const answer: ApiAnswer = await doors[path]![method]!.answer({
     query: new URLSearchParams(query),
     params,
@@ -31,6 +31,7 @@ export async function callDoor(method: Method, path: string, asked: Asked = {}) 
   return {
     status: answer.status,
     headers: answer.headers,
-    body: (answer.body === "" ? {} : JSON.parse(answer.body)) as Record<string, unknown>,
+    text: answer.body,
+    body: (answer.body.startsWith("{") ? JSON.parse(answer.body) : {}) as Record<string, unknown>,
   };
 }

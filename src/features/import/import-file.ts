@@ -30,12 +30,22 @@ export interface ReadFile {
 /** JSON of one's own as a table; `undefined` for JSON that is something else. */
 export type FromJson = (value: unknown) => Pick<Table, "head" | "rows"> | undefined;
 
+/** A document of an open standard as a table, or what is wrong with it, in words. */
+export type FromXml = (text: string) => Pick<Table, "head" | "rows"> | string;
+
+/** What files of one's own kind are read by, beside tables. */
+export interface OtherFiles {
+  readonly fromJson?: FromJson | undefined;
+  readonly fromXml?: FromXml | undefined;
+}
+
 /** A file as a table, or what is wrong with it. The readers are loaded when somebody has a file. */
 export async function readFile(
   file: File,
-  fromJson?: FromJson,
+  { fromJson, fromXml }: OtherFiles = {},
 ): Promise<ReadFile | { readonly trouble: string }> {
   if (fromJson && /\.json$/i.test(file.name)) return readJson(file, fromJson);
+  if (fromXml && /\.xml$/i.test(file.name)) return readXmlFile(file, fromXml);
   const [{ wholeTable }, bytes] = await Promise.all([import("@/tabular/whole-table"), file.arrayBuffer()]);
   const table = wholeTable(new Uint8Array(bytes));
   if ("problem" in table) return { trouble: fileProblemWords[table.problem] };
@@ -51,11 +61,21 @@ async function readJson(file: File, fromJson: FromJson): Promise<ReadFile | { re
     table = undefined;
   }
   if (!table) return { trouble: "It is not the JSON that is given out here." };
-  // JSON has no lines: the places in its list, counted as a file's under a head
+  return readAs(file, table, "JSON");
+}
+
+async function readXmlFile(file: File, fromXml: FromXml): Promise<ReadFile | { readonly trouble: string }> {
+  if (file.size > MOST_JSON) return { trouble: fileProblemWords["too-large"] };
+  const table = fromXml(await file.text());
+  return typeof table === "string" ? { trouble: table } : readAs(file, table, "XML");
+}
+
+/** What has no lines of its own: the places in its list, counted as a file's under a head. */
+function readAs(file: File, table: Pick<Table, "head" | "rows">, kind: string): ReadFile {
   const lines = table.rows.map((_, i) => i + 2);
   return {
     name: file.name,
-    table: { ...table, headLine: 1, lines, how: "JSON" },
-    how: `${table.rows.length} rows, JSON`,
+    table: { ...table, headLine: 1, lines, how: kind },
+    how: `${table.rows.length} rows, ${kind}`,
   };
 }

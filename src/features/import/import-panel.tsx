@@ -18,7 +18,7 @@ import {
 } from "./how-to-read";
 import { countVerdicts, verdictsOf, type Verdict, type RowVerdict } from "./verdict";
 import { VerdictTable } from "./verdict-table";
-import { readFile, type FromJson, type ReadFile } from "./import-file";
+import { readFile, type FromJson, type FromXml, type ReadFile } from "./import-file";
 import { Trouble } from "@/ui/parts/trouble";
 
 interface Props<T> {
@@ -30,6 +30,8 @@ interface Props<T> {
   readonly onClose: () => void;
   /** Reads JSON that is given out of the same place. */
   readonly fromJson?: FromJson;
+  /** Reads a document of an open standard. */
+  readonly fromXml?: FromXml;
   /** More to settle before rows are taken; shown under the columns. */
   readonly step?: (rows: readonly RowVerdict<T>[]) => ReactNode;
 }
@@ -38,14 +40,14 @@ interface Props<T> {
  * Imports rows of a file: choose it, settle how it is read, see each row as it will be stored, then import; nothing is
  * stored before. What is refused can be taken home as a file.
  */
-export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, step }: Props<T>) {
+export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, fromXml, step }: Props<T>) {
   const { tell } = useDraft();
   const [file, setFile] = useState<ReadFile>();
   const [reading, setReading] = useState<HowToRead>(unread);
   const [trouble, setTrouble] = useState<string>();
   const [busy, setBusy] = useState(false);
   const open = async (picked: File) => {
-    const result = await readFile(picked, fromJson);
+    const result = await readFile(picked, { fromJson, fromXml });
     if ("trouble" in result) return setTrouble(`${picked.name}: ${result.trouble}`);
     setTrouble(undefined);
     setFile(result);
@@ -82,7 +84,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
         <h2>Import {what}</h2>
         <FileDrop
           file={file && { name: file.name, how: file.how }}
-          {...(fromJson ? { also: ".json" } : {})}
+          {...(fromJson || fromXml ? { also: fromXml ? ".json,.xml" : ".json" } : {})}
           hint="CSV or XLSX with a head; commas, semicolons or tabs; decimal comma or point"
           onFile={(picked) => void open(picked)}
         />

@@ -13,7 +13,9 @@ export function loadOrderWords() {
       members.map(({ code, name }) => ({ code, name }));
     return {
       timeZone: business.timeZone,
-      channels: channels.filter(({ active }) => active).map(({ code, name }) => ({ code, name })),
+      channels: channels
+        .filter(({ active }) => active)
+        .map(({ code, name, currency, pricesIncludeTax }) => ({ code, name, currency, pricesIncludeTax })),
       offers: named(offers),
       origins: named(origins),
       mayEdit: may(person.role, "edit-orders"),

@@ -12,6 +12,7 @@ import { PageHead } from "@/ui/parts/page-head";
 import { Trouble } from "@/ui/parts/trouble";
 import { planOrders, storeOrders, undoImport } from "./actions";
 import type { OrderWords } from "./load";
+import { ublTable } from "./ubl-table";
 import { orderFields, ordersOf, orderTable, orderVerdict, type OrderRow } from "./order-rows";
 
 type Fates = Extract<Awaited<ReturnType<typeof planOrders>>, { ok: true }>["value"];
@@ -26,6 +27,7 @@ export function OrderImport({ words }: { readonly words: OrderWords }) {
   const [round, setRound] = useState(0);
   const isDone = useRef(false);
   const router = useRouter();
+  const of = words.channels.find(({ code }) => code === channel);
   const read = useMemo(() => orderVerdict({ ...words, channel }), [words, channel]);
   const take = async (rows: readonly OrderRow[]) => {
     const orders = ordersOf(rows);
@@ -57,8 +59,8 @@ export function OrderImport({ words }: { readonly words: OrderWords }) {
       {stored && <StoredNote stored={stored} onUndone={() => setStored(undefined)} />}
       <p className="mb-3 max-w-[720px] text-soft">
         One row for each line of goods; rows with the same order number are one order. Prices are in the
-        channel&apos;s currency, with tax where the channel&apos;s prices have it. Nothing is stored before
-        you say so.
+        channel&apos;s currency, with tax where the channel&apos;s prices have it. A UBL 2.1 Order (XML) is
+        read as one order. Nothing is stored before you say so.
       </p>
       <ImportPanel
         key={round}
@@ -68,6 +70,7 @@ export function OrderImport({ words }: { readonly words: OrderWords }) {
         onTake={take}
         onClose={close}
         fromJson={tableOf}
+        fromXml={(text) => (of ? ublTable(text, of) : "There is no channel.")}
         step={(rows) => (
           <>
             <label className="my-1.5 flex items-center gap-1.5">

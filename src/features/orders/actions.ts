@@ -6,7 +6,7 @@ import { z } from "zod";
 import type { Answer } from "@/messages/answer";
 import { act, type Call } from "@/server/act";
 import { manyOrders } from "@/server/jobs/charge-orders";
-import { done, type Result } from "@/server/result";
+import { done, failed, type Result } from "@/server/result";
 import { startJob } from "@/server/services/jobs";
 import { findItems } from "@/server/services/find-items";
 import { eraseCustomer as erase } from "@/server/services/personal-data";
@@ -19,6 +19,7 @@ import { shipmentChoice } from "@/core/orders/by-shipment";
 import { creditSchema } from "@/core/orders/credit";
 import { furtherLine } from "@/core/orders/hand-charge";
 import { nonNegative } from "@/core/setup/primitives";
+import { ublOf } from "@/server/orders/ubl-document";
 import { viewSplit, type SplitView } from "@/server/orders/split-order";
 import { linesAfter } from "./lines-after";
 
@@ -135,6 +136,21 @@ export async function applyCharge(
   return changeOrder(order, input, handSchema, (db, command, { offer, byHand }) =>
     applyOffer(db, command, offer, byHand),
   );
+}
+
+/** An order as a UBL 2.1 document: the order as it stands, or the answer to it. */
+export async function ublDocument(input: {
+  readonly number: string;
+  readonly kind: "order" | "response";
+}): Promise<Answer<{ xml: string }>> {
+  return act(input, {
+    permission: "look",
+    schema: z.strictObject({ number: z.string().min(1).max(60), kind: z.enum(["order", "response"]) }),
+    run: async ({ number, kind }, { db }) => {
+      const xml = await ublOf(db, number, kind);
+      return xml === undefined ? failed("not-found") : done({ xml });
+    },
+  });
 }
 
 const splitSchema = z.strictObject({

@@ -1,4 +1,5 @@
 export { findGoods, startMany } from "./actions";
+export { ConfirmationPaper } from "./confirmation-paper";
 export { OrderDesk } from "./order-desk";
 export { lookNames, stateNames } from "./order-states";
 export { OrdersSide } from "./orders-side";

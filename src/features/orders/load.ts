@@ -2,6 +2,7 @@ import "server-only";
 import { may } from "@/server/auth/roles";
 import { load } from "@/server/load";
 import { ERASED } from "@/server/services/personal-data";
+import { liveSetup } from "@/server/services/live-setup";
 import { viewOrder } from "@/server/orders/order-view";
 import { isOpen } from "@/core/orders/order-state";
 import { orderQueue, type QueueAsked } from "@/server/orders/order-queue";
@@ -31,6 +32,7 @@ export function loadOrder(number: string) {
         !isOpen(shown.state) &&
         shown.order.customerName !== ERASED,
       mayReopen: may(person.role, "reopen-orders"),
+      business: (await liveSetup(db))?.setup.business.name ?? "",
     };
   });
 }

@@ -16,6 +16,7 @@ import type { OrderView } from "./load";
 import { LookNotes } from "./look-notes";
 import { OrderHead } from "./order-head";
 import { OrderHistory } from "./order-history";
+import { OrderPapers } from "./order-papers";
 import { ShipmentsPanel } from "./shipments-panel";
 import { TotalsTable } from "./totals-table";
 
@@ -106,6 +107,7 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
           aside={`${offer.name}${shown?.parts ? `, ${view.originNames[offer.shipments[0]?.origin ?? ""] ?? ""}` : ""} · revision ${revision}`}
         />
       ))}
+      <OrderPapers view={view} />
       <OrderHistory history={view.history} />
       {mayErase && <EraseCustomer number={order.number} name={order.customerName} />}
     </>

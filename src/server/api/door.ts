@@ -36,6 +36,8 @@ export interface Door<B, Q> {
   readonly body?: z.ZodType<B>;
   readonly query?: z.ZodType<Q>;
   readonly mostBytes?: number;
+  /** Reads a body of `application/xml` into what the body's schema reads; or answers what is wrong with it. */
+  readonly fromXml?: (text: string, query: Q) => Promise<{ readonly value: unknown } | ApiAnswer>;
   /** What is answered when it goes well: its status, in words, and its shape. */
   readonly answers: { readonly status: number; readonly text: string; readonly schema?: z.ZodType };
   readonly handle: (call: DoorCall<B, Q>) => Promise<ApiAnswer>;
@@ -67,7 +69,7 @@ export function door<B = undefined, Q = Record<string, never>>(about: Door<B, Q>
 }
 
 async function readCall<B, Q>(
-  { body, query, mostBytes = MOST_BYTES }: Door<B, Q>,
+  { body, query, fromXml, mostBytes = MOST_BYTES }: Door<B, Q>,
   call: ApiCall,
 ): Promise<{ readonly body: B; readonly query: Q } | ApiAnswer> {
   const asked = readRequest((query ?? noQuery) as z.ZodType<Q>, Object.fromEntries(call.query));
@@ -75,7 +77,10 @@ async function readCall<B, Q>(
   if (!body) return { body: undefined as B, query: asked.value };
   const text = await call.text(mostBytes);
   if (text === undefined) return problemAnswer(413, { detail: `At most ${mostBytes} bytes.` });
-  const parsed = readRequest(body, JSON.parse(text) as unknown);
+  const isXml = /^(application|text)\/xml\b/i.test(call.header("content-type") ?? "");
+  const read = isXml && fromXml ? await fromXml(text, asked.value) : { value: JSON.parse(text) as unknown };
+  if ("status" in read) return read;
+  const parsed = readRequest(body, read.value);
   return parsed.ok
     ? { body: parsed.value, query: asked.value }
     : problemAnswer(statusOf(parsed.problems), { problems: parsed.problems });

@@ -20,7 +20,9 @@ import { receiveOrder, receiveOrders, type Fate } from "../orders/receive-orders
 import { settleOrder } from "../orders/settle-order";
 import { toldOrder } from "../orders/told-order";
 import { liveSetup } from "../services/live-setup";
-import { jsonAnswer, type ApiAnswer } from "./call";
+import { ublFaultSentence } from "@/messages/ubl-fault-sentence";
+import { orderFromUbl, ublOf } from "../orders/ubl-document";
+import { jsonAnswer, textAnswer, type ApiAnswer } from "./call";
 import { door, type DoorCall } from "./door";
 import { failureAnswer } from "./failure-answer";
 import { once } from "./once";
@@ -58,9 +60,14 @@ async function orderAnswer(
 export const postOrder = door({
   scope: "orders",
   summary:
-    "An order comes in. It is rated within seconds, or before the answer with `rate=now`. The same order sent again is answered with 200; one of that number that holds something else with 409.",
-  query: z.strictObject({ rate: z.literal("now").optional() }),
+    "An order comes in. It is rated within seconds, or before the answer with `rate=now`. The same order sent again is answered with 200; one of that number that holds something else with 409. A UBL 2.1 Order (`application/xml`) is read for the `channel` that is asked for; with `freeGoods=true` items the catalogue does not know become free goods.",
+  query: z.strictObject({
+    rate: z.literal("now").optional(),
+    channel: code.optional(),
+    freeGoods: z.literal("true").optional(),
+  }),
   body: orderSchema,
+  fromXml: fromUbl,
   answers: { status: 201, text: "The order; `Location` and `ETag` name it." },
   handle: (call) =>
     once(call, async () => {
@@ -132,10 +139,31 @@ export const getOrders = door({
 /** `GET /orders/{number}` */
 export const getOrder = door({
   scope: "orders",
-  summary: "One order: what it holds, where it stands, what it comes to and what it is charged.",
+  summary:
+    "One order: what it holds, where it stands, what it comes to and what it is charged. With `Accept: application/xml` as a UBL 2.1 Order, or with `document=response` the OrderResponse, its delivery charges as `AllowanceCharge`.",
+  query: z.strictObject({ document: z.enum(["order", "response"]).optional() }),
   answers: { status: 200, text: "The order; `ETag` names its version." },
-  handle: (call) => orderAnswer(numberIn(call), call),
+  handle: async (call) => {
+    const { document = "order" } = call.query;
+    if (!/\bxml\b/i.test(call.header("accept") ?? "")) return orderAnswer(numberIn(call), call);
+    const xml = await ublOf(database(), numberIn(call), document);
+    return xml === undefined ? unknown() : textAnswer(xml, "application/xml; charset=utf-8");
+  },
 });
+
+/** What a UBL document holds, as the body of an order; or what is wrong with it. */
+async function fromUbl(
+  text: string,
+  { channel, freeGoods }: { readonly channel?: string | undefined; readonly freeGoods?: "true" | undefined },
+) {
+  if (channel === undefined)
+    return problemAnswer(400, { detail: "Say which channel it is for: ?channel=CODE." });
+  const read = await orderFromUbl(database(), text, { channel, freeGoods: freeGoods === "true" });
+  if (!read) return problemAnswer(422, { detail: `There is no channel ${channel}.` });
+  return read.ok
+    ? { value: read.order }
+    : problemAnswer(400, { detail: ublFaultSentence(read.fault, read.at) });
+}
 
 /** Does something to an order in the version that was looked at, where that is said, and answers with it. */
 async function changed(
