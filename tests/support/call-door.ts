@@ -1,12 +1,17 @@
 import type { ApiAnswer } from "@/server/api/call";
 import type { Method } from "@/server/api/doors";
 
+/** What a process is told that works on a database. */
+export const settingsOn = (url: string) => ({
+  DATABASE_URL: url,
+  AUTH_SECRET: "x".repeat(32),
+  SECRETS_KEY: "x".repeat(32),
+  WALLODROM_URL: "http://127.0.0.1",
+});
+
 /** Has the doors of this process open onto a database; before they are first asked. */
 export function doorsOn(url: string): void {
-  process.env.DATABASE_URL = url;
-  process.env.AUTH_SECRET = process.env.SECRETS_KEY = "x".repeat(32);
-  process.env.WALLODROM_URL = "http://127.0.0.1";
-  process.env.LOG_LEVEL = "silent";
+  Object.assign(process.env, settingsOn(url), { LOG_LEVEL: "silent" });
 }
 
 interface Asked {

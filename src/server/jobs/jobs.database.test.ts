@@ -4,6 +4,7 @@ import { setTimeout as wait } from "node:timers/promises";
 import { fork } from "node:child_process";
 import { eq } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
+import { settingsOn } from "../../../tests/support/call-door";
 import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import { root } from "../../../scripts/machine/paths";
@@ -45,7 +46,7 @@ function worker() {
   const child = fork(workerMain(folder), {
     env: {
       ...process.env,
-      DATABASE_URL: base.url,
+      ...settingsOn(base.url),
       WALLODROM_WORKERS: folder,
       LOG_LEVEL: "warn",
       NODE_OPTIONS: "",
