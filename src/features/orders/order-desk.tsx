@@ -97,15 +97,16 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
         />
       )}
       {(shown?.parts ?? (shown ? [shown] : [])).map((offer, i) => (
-        <WorkingView
-          key={i}
-          offer={offer}
-          view={view}
-          // a charge that was confirmed is as it was
-          draft={closed || shown?.parts ? undefined : view.draftSteps[offer.offer]}
-          revision={revision}
-          aside={`${offer.name}${shown?.parts ? `, ${view.originNames[offer.shipments[0]?.origin ?? ""] ?? ""}` : ""} · revision ${revision}`}
-        />
+        <div key={i} className="mb-3">
+          <WorkingView
+            offer={offer}
+            view={view}
+            // a charge that was confirmed is as it was
+            draft={closed || shown?.parts ? undefined : view.draftSteps[offer.offer]}
+            revision={revision}
+            aside={`${offer.name}${shown?.parts ? `, ${view.originNames[offer.shipments[0]?.origin ?? ""] ?? ""}` : ""} · revision ${revision}`}
+          />
+        </div>
       ))}
       <OrderPapers view={view} />
       <OrderHistory history={view.history} />

@@ -17,7 +17,7 @@ export function OrderPapers({ view }: { readonly view: OrderView }) {
     if (answer.ok) download(`${number}-${kind}.xml`, answer.value.xml, "application/xml");
   };
   return (
-    <p className="mb-3 flex flex-wrap gap-x-4 text-soft">
+    <p className="my-3 flex flex-wrap gap-x-4 text-soft">
       <Link prefetch={false} className="link" href={`/orders/${encodeURIComponent(number)}/confirmation`}>
         Confirmation on paper
       </Link>

@@ -59,7 +59,9 @@ export function ShipmentsPanel({ view, offer, mayEdit, onCharge }: Props) {
             </li>
           ))}
         </ul>
-        <Branches count={rows.length} row={ROW} />
+        <div className="shrink-0 pl-3">
+          <Branches count={rows.length} row={ROW} />
+        </div>
       </div>
       {split && <Sides split={split} view={view} busy={busy} mayEdit={mayEdit} onCharge={onCharge} />}
       <Trouble text={trouble} />
