@@ -91,7 +91,14 @@ export default tseslint.config(
     rules: { "@typescript-eslint/no-non-null-assertion": "off", "max-lines-per-function": "off" },
   },
   {
-    files: ["scripts/**/*.ts", "demo/**/*.ts", "sim/**/*.ts", "tests/chaos/*.ts", "tests/first-hour/*.ts"],
+    files: [
+      "scripts/**/*.ts",
+      "demo/**/*.ts",
+      "sim/**/*.ts",
+      "tests/chaos/*.ts",
+      "tests/first-hour/*.ts",
+      "tests/shops-hour/*.ts",
+    ],
     rules: { "no-console": "off" },
   },
 );
