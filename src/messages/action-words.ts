@@ -41,6 +41,8 @@ const words: Readonly<Record<string, string>> = {
   "password-changed": "changed the password",
   "key-made": "made an API key",
   "key-revoked": "took back an API key",
+  "view-kept": "kept a list of orders",
+  "view-dropped": "dropped a kept list of orders",
   "webhook-added": "added a webhook",
   "webhook-removed": "removed a webhook",
   "webhook-paused": "paused a webhook",

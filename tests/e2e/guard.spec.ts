@@ -220,6 +220,7 @@ const everybodys = [
   "holdSplit",
   "knownPlan",
   "lookAt",
+  "rowsOf",
   "positionOfTown",
   "seenFailedTries",
   "trialsOfTariff",

@@ -1,6 +1,7 @@
 /** One address of each kind of page that everybody signed in may see. */
 export const screens = [
   "/orders",
+  "/orders/~list?queue=handed-over",
   "/origins/TRT",
   "/carriers/TRN",
   "/services/TRN-EXPRESS",

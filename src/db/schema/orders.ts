@@ -241,6 +241,15 @@ export const credits = pgTable(
   (t) => [index("credits_by_order").on(t.order)],
 );
 
+/** Lists of orders somebody keeps, for all who work at the desk: what the address of the list says. */
+export const savedViews = pgTable("saved_views", {
+  id: uuid().primaryKey().defaultRandom(),
+  name: text().notNull().unique(),
+  query: text().notNull(),
+  by: text("made_by").notNull(),
+  at: instant("made_at").notNull(),
+});
+
 /** How a channel's orders are charged many at once. */
 export const deskRules = pgTable("desk_rules", {
   channel: text().primaryKey(),

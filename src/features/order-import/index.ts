@@ -1,2 +1,3 @@
 export { OrderImport } from "./order-import";
 export { countryOf } from "./order-rows";
+export { orderTable } from "./order-rows";

@@ -167,6 +167,9 @@ function WaysInAndOut() {
       <Link prefetch={false} className="link" href="/orders/~new">
         New order <Key>n</Key>
       </Link>
+      <Link prefetch={false} className="link" href="/orders/~list">
+        Table
+      </Link>
       <Link prefetch={false} className="link" href="/orders/~import">
         Import
       </Link>

@@ -1,8 +1,7 @@
 "use client";
 
-import { usePathname, useRouter, useSearchParams } from "next/navigation";
-import { useState, useTransition } from "react";
 import { countryName } from "@/messages/country-name";
+import { useAddress } from "@/ui/use-address";
 import type { Queue } from "./load";
 
 const sorts = [
@@ -14,22 +13,8 @@ const sorts = [
 
 /** Narrows the list by channel and country, and sorts it; all of it stands in the address, so that it can be sent to somebody. */
 export function QueueFilters({ queue: { channels, entries } }: { readonly queue: Queue }) {
-  const query = useSearchParams();
-  const router = useRouter();
-  const pathname = usePathname();
-  const [isOnItsWay, go] = useTransition();
-  // what was chosen and is not shown yet: the next choice goes along with it
-  const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
-  const asked = (name: string) => (isOnItsWay ? chosen[name] : undefined) ?? query.get(name) ?? "";
-  const set = (name: string, value: string) => {
-    const all = { ...(isOnItsWay ? chosen : {}), [name]: value };
-    const next = new URLSearchParams(query);
-    for (const [key, text] of Object.entries(all))
-      if (text === "") next.delete(key);
-      else next.set(key, text);
-    setChosen(all);
-    go(() => router.replace(`${pathname}?${next.toString()}`));
-  };
+  const { said: asked, say } = useAddress();
+  const set = (name: string, value: string) => say({ [name]: value });
   const countries = [...new Set([...entries.map(({ country }) => country), asked("country")])]
     .filter((code) => code !== "")
     .sort((a, b) => countryName(a).localeCompare(countryName(b), "en"));

@@ -1,11 +1,10 @@
 import "server-only";
-import { z } from "zod";
 import type { PooledDatabase } from "@/db/connect";
-import { listOrders, type ListedOrder, type OrderCursor } from "@/db/queries/order-list";
+import { listOrders, type ListedOrder } from "@/db/queries/order-list";
+import { cursorText, readCursor } from "./list-cursor";
 import { filterOf, type QueueAsked } from "./order-queue";
 
 const PAGE = 100;
-const cursorSchema = z.strictObject({ value: z.string().nullable(), number: z.string() });
 
 /** A page of orders for a program: without a queue all of them; `undefined` where the cursor can't be read. */
 export async function listedPage(
@@ -39,17 +38,4 @@ function toldRow({ placedAt, customerName, city, country, goods, chargeNet, ...r
     goods: goods === null ? null : Number(goods).toFixed(2),
     ...(offer === null ? {} : { offer, chargeNet, services, origins }),
   };
-}
-
-function cursorText(cursor: OrderCursor): string {
-  return Buffer.from(JSON.stringify(cursor)).toString("base64url");
-}
-
-function readCursor(text: string): OrderCursor | undefined {
-  try {
-    const read = cursorSchema.safeParse(JSON.parse(Buffer.from(text, "base64url").toString("utf8")));
-    return read.success ? read.data : undefined;
-  } catch {
-    return undefined;
-  }
 }

@@ -8,6 +8,9 @@ import {
   type Look,
   type OrderState,
 } from "@/core/orders/order-state";
+import { instantInZone } from "@/core/calendar/instant-in-zone";
+import { isDate } from "@/core/calendar/local-date";
+import { dateOf, dayOf } from "@/core/calendar/working-days";
 import type { PooledDatabase } from "@/db/connect";
 import {
   countFound,
@@ -40,6 +43,17 @@ export interface QueueAsked {
   readonly find?: string | undefined;
   readonly channel?: string | undefined;
   readonly country?: string | undefined;
+  readonly origin?: string | undefined;
+  readonly service?: string | undefined;
+  readonly offer?: string | undefined;
+  /** Days of the business's clock on which they were placed, both in. */
+  readonly from?: string | undefined;
+  readonly until?: string | undefined;
+  /** Goods as they are priced, both bounds in. */
+  readonly least?: string | undefined;
+  readonly most?: string | undefined;
+  /** `1`: only those that lose money. */
+  readonly loss?: string | undefined;
   /** How they are sorted: one of `queueSorts`; without one the newest first. */
   readonly sort?: string | undefined;
 }
@@ -49,17 +63,25 @@ export const queueSorts = {
   newest: { by: "placed", descending: true },
   oldest: { by: "placed", descending: false },
   dearest: { by: "goods", descending: true },
+  cheapest: { by: "goods", descending: false },
   loss: { by: "margin", descending: false },
+  gain: { by: "margin", descending: true },
+  number: { by: "number", descending: false },
 } as const satisfies Readonly<Record<string, OrderOrder>>;
 export type QueueSort = keyof typeof queueSorts;
 
-function sortOf(text: string | undefined): OrderOrder {
+export function sortOf(text: string | undefined): OrderOrder {
   return text !== undefined && text in queueSorts ? queueSorts[text as QueueSort] : queueSorts.newest;
 }
 
 /** The conditions that an address says. */
-export function filterOf({ queue, find, channel, country }: QueueAsked): OrderFilter {
+export function filterOf(
+  { queue, find, channel, country, origin, service, offer, ...bounds }: QueueAsked,
+  timeZone = "UTC",
+): OrderFilter {
   const search = find?.trim().slice(0, 100);
+  const [from, before] = [dayStart(bounds.from, timeZone), dayStart(nextDay(bounds.until), timeZone)];
+  const [least, most] = [figureOf(bounds.least), figureOf(bounds.most)];
   return {
     ...(isOrderState(queue) ? { states: [queue] } : {}),
     ...(isLook(queue) ? { look: queue } : {}),
@@ -68,7 +90,28 @@ export function filterOf({ queue, find, channel, country }: QueueAsked): OrderFi
     ...(search ? { search } : {}),
     ...(channel ? { channel } : {}),
     ...(country ? { country } : {}),
+    ...(origin ? { origin } : {}),
+    ...(service ? { service } : {}),
+    ...(offer ? { offer } : {}),
+    ...(from === undefined ? {} : { from }),
+    ...(before === undefined ? {} : { before }),
+    ...(least === undefined ? {} : { least }),
+    ...(most === undefined ? {} : { most }),
+    ...(bounds.loss === "1" ? { loss: true } : {}),
   };
+}
+
+/** When a day begins by a clock; nothing of what is no day. */
+function dayStart(day: string | undefined, timeZone: string): string | undefined {
+  return day !== undefined && isDate(day) ? instantInZone(`${day}T00:00`, timeZone) : undefined;
+}
+
+function nextDay(day: string | undefined): string | undefined {
+  return day !== undefined && isDate(day) ? dateOf(dayOf(day) + 1) : undefined;
+}
+
+function figureOf(text: string | undefined): string | undefined {
+  return text !== undefined && /^\d{1,12}(\.\d{1,4})?$/.test(text) ? text : undefined;
 }
 
 /** A queue's orders, or all that a search finds; and the counts of all queues. */

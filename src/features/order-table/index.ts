@@ -1,0 +1,1 @@
+export { OrderTable } from "./order-table";
