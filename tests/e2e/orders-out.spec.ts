@@ -102,7 +102,7 @@ test("a list is narrowed, sorted, cut and kept; its address says all of it, and 
   };
   const count = Number(/\d+/.exec(narrowed)?.[0]);
   const shown = (await file("CSV")).trim().split("\r\n");
-  expect(shown[0]).toBe("Order,Placed,Customer,State,Offer,Goods,Charge,We pay,Margin");
+  expect(shown[0]).toBe("Order,Placed,Customer,State,Offer,Currency,Goods,Charge,We pay,Margin");
   expect(shown).toHaveLength(count + 1);
   const whole = JSON.parse(await file("JSON")) as { number: string; shipTo: { country: string } }[];
   expect(whole).toHaveLength(count);

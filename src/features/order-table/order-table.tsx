@@ -14,7 +14,7 @@ import { useAddress } from "@/ui/use-address";
 /** Orders as a table: narrowed, sorted and cut as somebody needs it, kept under a name, and given out. */
 export function OrderTable({ rows, found, next, views, choices, mayEdit }: LoadedTable) {
   const { query, pathname, said, say } = useAddress();
-  const columns = columnsOf(query.get("cols") ?? undefined);
+  const columns = columnsOf(said("cols"));
   const onward = new URLSearchParams(query);
   if (next !== undefined) onward.set("after", next);
   return (

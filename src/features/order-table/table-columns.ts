@@ -35,6 +35,7 @@ const usual: readonly ColumnKey[] = [
   "town",
   "state",
   "offer",
+  "currency",
   "goods",
   "charge",
   "cost",

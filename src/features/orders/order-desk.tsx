@@ -41,8 +41,11 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
   // charged by shipment it is none of the offers for all
   const bySplit =
     chosen === undefined && applied?.offer.parts ? (view.nowInstead ?? applied.offer) : undefined;
-  const apply = (offer: string, byHand?: Parameters<typeof applyCharge>[1]["byHand"]) =>
-    void submit(() => applyCharge(target, byHand ? { offer, byHand } : { offer }));
+  const apply = async (offer: string, byHand?: Parameters<typeof applyCharge>[1]["byHand"]) => {
+    const answer = await submit(() => applyCharge(target, byHand ? { offer, byHand } : { offer }));
+    // what is applied is what is shown
+    if (answer.ok) setChosen(undefined);
+  };
   const rerate = () => applied && apply(applied.offer.offer);
   const nth = (n: number) => {
     const offer = quote?.offers[n - 1];
