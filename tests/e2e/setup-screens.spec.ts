@@ -83,6 +83,41 @@ test("zone entries are added, refused with their reason, and taken away by keys"
   await expect(grid).toHaveAttribute("aria-rowcount", "8");
 });
 
+test("on a phone a queue, an order and its actions are had with one hand: nothing is wider than the screen", async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 800 });
+  await page.goto("/orders?queue=to-rate");
+  const list = page.getByRole("navigation", { name: "Orders" });
+  await expect(list.getByRole("link").nth(4)).toBeInViewport();
+  await expect(page.getByRole("region", { name: "Lines" })).toBeHidden();
+  await list.getByRole("link").nth(4).click();
+  await expect(page.getByRole("region", { name: "Lines" })).toBeVisible();
+  await expect(list).toBeHidden();
+  const confirm = page.getByRole("button", { name: "Confirm order" });
+  await expect(confirm).toBeInViewport();
+  expect((await confirm.boundingBox())!.y).toBeGreaterThan(700);
+  // tables too fit: what is left out on a phone stands under the name
+  const wide = await page
+    .getByRole("main")
+    .evaluate((main) =>
+      [...main.querySelectorAll("section, table")]
+        .filter(
+          (one) => one.getBoundingClientRect().right > window.innerWidth + 1 && one.tagName === "SECTION",
+        )
+        .map((one) => one.getAttribute("aria-label")),
+    );
+  expect(wide).toEqual([]);
+  for (const name of ["Lines", "Offers for this order"]) {
+    const region = page.getByRole("region", { name });
+    const over = await region.evaluate((one) => one.scrollWidth - one.clientWidth);
+    expect(over, name).toBeLessThanOrEqual(0);
+  }
+  await page.getByRole("link", { name: "‹ Orders" }).click();
+  await expect(page).toHaveURL(/orders\?queue=to-rate/);
+  await expect(list).toBeVisible();
+});
+
 test("a price plan is changed and its amount typed with a comma", async ({ page }) => {
   await page.goto("/offers/own-van");
   const amount = page.getByRole("textbox", { name: "Amount" });

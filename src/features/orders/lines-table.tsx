@@ -29,8 +29,8 @@ export function LinesTable({ view, target, mayEdit, offer }: Props & { readonly 
           <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">
             <th>Item</th>
             <th className="w-24 text-right">Pieces</th>
-            <th className="text-right">kg each</th>
-            <th>Free in stock</th>
+            <th className="text-right max-md:hidden">kg each</th>
+            <th className="max-md:hidden">Free in stock</th>
             <th className="text-right">Without tax, {view.currency}</th>
             {mayEdit && (
               <th>
@@ -124,11 +124,15 @@ function LineRow({ line, view, target, mayEdit, busy, onPin, onRemove }: RowProp
   const nameOf = (origin: string) => view.originNames[origin] ?? origin;
   const pinned =
     line.origin === undefined ? line.origins : [{ origin: line.origin, quantity: line.quantity }];
+  const from = pinned
+    ?.map(({ origin, quantity }) => (pinned.length === 1 ? nameOf(origin) : `${nameOf(origin)} ${quantity}`))
+    .join(", ");
   return (
     <tr className="border-b border-hairline last:border-0 [&>td]:h-[30px] [&>td]:px-2">
       <td>
         {line.name}
         {line.goodsClass !== undefined && <span className="text-soft"> · {line.goodsClass}</span>}
+        {from !== undefined && <span className="narrow block text-soft md:hidden">from {from}</span>}
       </td>
       <td className="text-right [&>div]:mb-0 [&_div]:justify-end">
         <EditField
@@ -141,19 +145,9 @@ function LineRow({ line, view, target, mayEdit, busy, onPin, onRemove }: RowProp
           onCommit={setPieces}
         />
       </td>
-      <td className="text-right">{line.weight ?? <span className="text-loss">none</span>}</td>
-      <td className="narrow text-soft">
-        {pinned && (
-          <b>
-            from{" "}
-            {pinned
-              .map(({ origin, quantity }) =>
-                pinned.length === 1 ? nameOf(origin) : `${nameOf(origin)} ${quantity}`,
-              )
-              .join(", ")}{" "}
-            ·{" "}
-          </b>
-        )}
+      <td className="text-right max-md:hidden">{line.weight ?? <span className="text-loss">none</span>}</td>
+      <td className="narrow text-soft max-md:hidden">
+        {from !== undefined && <b>from {from} · </b>}
         {line.stock
           ? line.stock.map((entry) => `${nameOf(entry.origin)} ${entry.quantity}`).join(", ") || "nowhere"
           : "not stock-kept"}

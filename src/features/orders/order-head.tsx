@@ -39,8 +39,11 @@ export function OrderHead({ view, target, mayEdit, mayReopen, busy, onRerate }: 
           </>
         }
         title={`${order.customerName}, ${order.postcode} ${order.city}`}
+        isThumbed
       >
-        <PinOrder number={order.number} placedAt={order.placedAt} />
+        <span className="max-md:hidden">
+          <PinOrder number={order.number} placedAt={order.placedAt} />
+        </span>
         {mayUnlock && <Button onClick={() => setAsking("reopen")}>Reopen</Button>}
         {mayEdit && (open || state === "confirmed") && (
           <Button onClick={() => setAsking("cancel")}>Cancel order</Button>

@@ -52,14 +52,13 @@ export function ShipmentsPanel({ view, offer, mayEdit, onCharge }: Props) {
           {rows.map((row, at) => (
             <li
               key={`${row.origin} ${at}`}
-              className="flex items-center gap-3 border-b border-hairline last:border-0"
-              style={{ height: ROW }}
+              className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1 last:border-0 md:h-10 md:flex-nowrap md:py-0"
             >
               <ShipmentRow view={view} row={row} at={at} split={split} busy={busy} choose={choose} />
             </li>
           ))}
         </ul>
-        <div className="shrink-0 pl-3">
+        <div className="shrink-0 pl-3 max-md:hidden">
           <Branches count={rows.length} row={ROW} />
         </div>
       </div>

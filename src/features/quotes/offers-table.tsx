@@ -39,14 +39,14 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply, hasKeys
         <thead className="narrow text-left text-xs text-soft">
           <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">
             <th>Offers for this order</th>
-            <th>From</th>
-            <th>Service</th>
-            <th>Promise</th>
+            <th className="max-md:hidden">From</th>
+            <th className="max-md:hidden">Service</th>
+            <th className="max-md:hidden">Promise</th>
             <th className="text-right whitespace-nowrap">We pay, {currency}</th>
             <th className="text-right whitespace-nowrap">Charge ex tax</th>
-            <th className="text-right whitespace-nowrap">With tax</th>
+            <th className="text-right whitespace-nowrap max-md:hidden">With tax</th>
             <th className="text-right">Margin</th>
-            <th>
+            <th className="max-md:hidden">
               <span className="sr-only">Margin, drawn</span>
             </th>
             <th>
@@ -124,34 +124,43 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, hasKeys, onC
           type="button"
           aria-pressed={chosen}
           onClick={onChoose}
-          className="text-left whitespace-nowrap"
+          className="text-left md:whitespace-nowrap"
         >
           {offer.name}
         </button>
+        <span className="narrow block text-xs font-normal text-soft md:hidden">
+          {names(
+            offer.shipments.map((shipment) => shipment.service),
+            view.serviceNames,
+          )}
+          , {promiseWords(offer)}
+        </span>
         {view.wish?.offer === offer.offer && (
           <span className="narrow block text-xs font-normal text-soft">the buyer&apos;s choice</span>
         )}
       </td>
-      <td className="narrow whitespace-nowrap text-soft">
+      <td className="narrow whitespace-nowrap text-soft max-md:hidden">
         {names(
           offer.shipments.map((shipment) => shipment.origin),
           view.originNames,
         )}
       </td>
-      <td className="narrow text-soft">
+      <td className="narrow text-soft max-md:hidden">
         {names(
           offer.shipments.map((shipment) => shipment.service),
           view.serviceNames,
         )}
       </td>
-      <td className="narrow whitespace-nowrap text-soft">{promiseWords(offer)}</td>
+      <td className="narrow whitespace-nowrap text-soft max-md:hidden">{promiseWords(offer)}</td>
       <td className="text-right">{offer.cost}</td>
       <td className="text-right font-semibold">{offer.net}</td>
-      <td className="text-right">{offer.free ? <span title="Free of charge">free</span> : offer.gross}</td>
+      <td className="text-right max-md:hidden">
+        {offer.free ? <span title="Free of charge">free</span> : offer.gross}
+      </td>
       <td className={classNames("text-right font-semibold", loss ? "text-loss" : "text-gain")}>
         {loss ? `−${offer.margin.slice(1)}` : `+${offer.margin}`}
       </td>
-      <td aria-hidden>
+      <td aria-hidden className="max-md:hidden">
         <svg width={BAR} height={10} className="block">
           <rect
             x={loss ? 0 : 16}

@@ -11,7 +11,10 @@ export default async function Orders({ searchParams }: { readonly searchParams: 
   const queue = await loadQueue(await searchParams);
   const [first] = queue.entries;
   return (
-    <TwoPanes side={<OrdersSide queue={queue} mayEdit={queue.mayEdit} current={first?.number} />}>
+    <TwoPanes
+      side={<OrdersSide queue={queue} mayEdit={queue.mayEdit} current={first?.number} />}
+      onPhone="list"
+    >
       {first ? <OrderPane number={first.number} /> : <p className="text-soft">No order here.</p>}
     </TwoPanes>
   );
