@@ -99,7 +99,7 @@ export function TableFilters({ choices }: Pick<LoadedTable, "choices">) {
         </label>
       ))}
       <Typed label="Goods at least" name="least" said={said} set={set} width="w-20" />
-      <Typed label="at most" name="most" said={said} set={set} width="w-20" />
+      <Typed label="at most, as priced" name="most" said={said} set={set} width="w-20" />
       <label className="flex h-8 items-center gap-1.5">
         <input
           type="checkbox"

@@ -102,7 +102,7 @@ function PinNote({
     <p className="border-t border-hairline px-2 py-1.5">
       {isSame
         ? "The pins change nothing: it is the best way."
-        : `The pins: we pay ${signed(own.cost)} ${currency} against the best way, the charge is ${signed(own.net)}.`}
+        : `The pins: we pay ${signed(own.cost)} ${currency} against the best way, the charge is ${signed(own.net)}, both without tax.`}
     </p>
   );
 }

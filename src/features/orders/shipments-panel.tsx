@@ -41,6 +41,7 @@ export function ShipmentsPanel({ view, offer, mayEdit, onCharge }: Props) {
         <h2>
           {rows.length} shipments by {offer.name}
         </h2>
+        <span className="mr-auto text-soft">{view.currency}, without tax</span>
         {mayEdit && !split && (
           <button type="button" className="link" disabled={busy} onClick={() => void hold()}>
             An offer for each shipment
