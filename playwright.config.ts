@@ -20,7 +20,7 @@ export default defineConfig({
   retries: process.env.CI ? 1 : 0,
   timeout: 90_000,
   expect: { timeout: 20_000 },
-  reporter: "list",
+  reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [["list"], ["json"]] : "list",
   globalSetup: "./tests/e2e/sign-in.ts",
   use: {
     baseURL: process.env.BASE_URL ?? "http://127.0.0.1:4180",

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from "node:child_process";
-import { existsSync, readdirSync, readFileSync } from "node:fs";
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { migrateDatabase } from "@/db/migrate";
 import { demoPeople, loadDemo, loadPeople } from "../load-demo";
@@ -10,6 +10,7 @@ import { installPackages } from "../machine/packages";
 import { root } from "../machine/paths";
 import type { WebServer } from "../machine/server";
 import { migrations } from "./serve";
+import { failedInJest, failedInPlaywright, failuresIn } from "./what-failed";
 
 const stages = ["types", "lint", "unit", "database", "browser"] as const;
 type Stage = (typeof stages)[number];
@@ -17,11 +18,17 @@ type Stage = (typeof stages)[number];
 /** The database that test databases are copied from: migrated and empty. */
 export const TEMPLATE = "migrated";
 
+/** Where the stages leave their reports, one file each, for {@link tellFailures}. */
+const reports = join(root, "test-results", "reports");
+const reportOf = (name: string) => join(reports, `${name}.json`);
+
 /** Runs all stages, or the ones named; a failing stage does not keep the others from running. */
 export async function testAll(names: string[]): Promise<number> {
   const wanted = stages.filter((stage) => names.length === 0 || names.includes(stage));
   const results: { stage: Stage; ok: boolean; seconds: number }[] = [];
   let cluster: Cluster | undefined;
+  rmSync(reports, { recursive: true, force: true });
+  mkdirSync(reports, { recursive: true });
   try {
     for (const stage of wanted) {
       console.log(`\n== ${stage}`);
@@ -37,6 +44,7 @@ export async function testAll(names: string[]): Promise<number> {
     await cluster?.leave();
   }
   console.log("");
+  tellFailures();
   for (const { stage, ok, seconds } of results)
     console.log(`${ok ? "passed" : "FAILED"}  ${stage} (${seconds} s)`);
   const passed = results.filter((result) => result.ok).length;
@@ -44,14 +52,29 @@ export async function testAll(names: string[]): Promise<number> {
   return passed === results.length ? 0 : 1;
 }
 
+/** Names each failing test once more at the end, where one looks first in a long output. */
+function tellFailures(): void {
+  const found = [
+    ...["unit", "database"].flatMap((name) => failuresIn(reportOf(name), failedInJest)),
+    ...Array.from({ length: SHARDS }, (_, i) =>
+      failuresIn(reportOf(`browser-${i + 1}`), failedInPlaywright),
+    ).flat(),
+  ];
+  for (const { file, name, said } of found) console.log(`FAILED  ${file} › ${name}\n${said}\n`);
+}
+
 async function runStage(stage: Stage, cluster: Cluster | undefined): Promise<boolean> {
   if (stage === "database" && cluster) return databaseTests(cluster);
   if (stage === "browser" && cluster) return browserTests(cluster);
-  return script(stage === "types" || stage === "lint" ? stage : "test:unit");
+  return stage === "types" || stage === "lint" ? script(stage) : jestTests("unit");
 }
 
-function script(name: string, environment: Record<string, string> = {}): boolean {
-  const result = spawnSync("npm", ["run", "--silent", name], {
+function jestTests(name: "unit" | "database", environment: Record<string, string> = {}): boolean {
+  return script(`test:${name}`, environment, ["--json", `--outputFile=${reportOf(name)}`]);
+}
+
+function script(name: string, environment: Record<string, string> = {}, options: string[] = []): boolean {
+  const result = spawnSync("npm", ["run", "--silent", name, "--", ...options], {
     cwd: root,
     stdio: "inherit",
     env: { ...process.env, ...environment, NEXT_TELEMETRY_DISABLED: "1" },
@@ -63,7 +86,7 @@ async function databaseTests(cluster: Cluster): Promise<boolean> {
   await dropDatabase(cluster, TEMPLATE);
   await createDatabase(cluster, TEMPLATE);
   await migrateDatabase(cluster.urlOf(TEMPLATE), migrations);
-  return script("test:database", {
+  return jestTests("database", {
     TEST_CLUSTER_URL: cluster.urlOf("postgres"),
     TEST_APP_URL: cluster.appUrlOf("postgres"),
   });
@@ -129,7 +152,12 @@ function shard(n: number, files: readonly string[], environment: Record<string, 
   const child = spawn("npx", ["playwright", "test", ...files], {
     cwd: root,
     stdio: ["ignore", "pipe", "pipe"],
-    env: { ...process.env, ...environment, RESULTS_FOLDER: `test-results/${n}` },
+    env: {
+      ...process.env,
+      ...environment,
+      RESULTS_FOLDER: `test-results/${n}`,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: reportOf(`browser-${n}`),
+    },
   });
   const said: Buffer[] = [];
   for (const stream of [child.stdout, child.stderr]) stream.on("data", (part: Buffer) => said.push(part));
