@@ -108,8 +108,9 @@ async function browserTests(cluster: Cluster): Promise<boolean> {
     const first = await start("browser", 4280, 2, (db) => loadDemo(db, new Date()));
     const rest = [];
     for (let n = 2; n <= SHARDS; n++) rest.push(await start(`browser_${n}`, 4280 + n, 1, "browser"));
-    // a business that is still to be set up
+    // two that are still to be set up
     const empty = await start("browser_empty", 4290, 1, (db) => loadPeople(db, demoPeople));
+    const own = await start("browser_own", 4298, 1, "browser_empty");
     // what is published is everybody's: the tests of the gate have a business of their own
     const gate = await start("browser_gate", 4294, 2, "browser");
     const urls = [first, ...rest];
@@ -117,6 +118,7 @@ async function browserTests(cluster: Cluster): Promise<boolean> {
       shard(i + 1, files, {
         BASE_URL: urls[i] ?? first,
         EMPTY_URL: empty,
+        OWN_URL: own,
         GATE_URL: gate,
         BUILD_FOLDER: build,
       }),

@@ -32,6 +32,8 @@ function limitOf(db: PooledDatabase): Limit {
       storeClient: db.$client,
       tableName: "call_limits",
       tableCreated: true,
+      // a key has one row for ever: there is nothing to clear, and no clock that outlives the pool
+      clearExpiredByTimeout: false,
       keyPrefix: "key",
       points: MOST_CALLS,
       duration: WINDOW_S,
