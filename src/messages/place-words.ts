@@ -76,6 +76,16 @@ const oneOf: Readonly<Record<string, string>> = {
   surcharges: "surcharge",
   addresses: "address",
 };
+/** Lists whose members have a code or a label: what stands after them is a name, also where it is made of digits. */
+const named: ReadonlySet<string> = new Set(["editions", "zones", "surcharges", "byZone"]);
+/** Lists of the setup whose members are known by their place alone. */
+const counted: ReadonlySet<string> = new Set(["exchangeRates", "itemExceptions"]);
+
+/** A member as it is called: by its name, or by its place, from 1. */
+function called(isNamed: boolean, segment: string): string {
+  return !isNamed && /^\d+$/.test(segment) ? String(Number(segment) + 1) : segment;
+}
+
 /** What would not help anybody to find a place. */
 const passedOver: ReadonlySet<string> = new Set(["plan", "then", "adjust", "amount"]);
 
@@ -85,11 +95,10 @@ export function fieldWords(within: readonly string[]): string {
   within.forEach((part, i) => {
     const next = within[i + 1];
     const one = oneOf[part];
-    if (one !== undefined && next !== undefined)
-      words.push(`${one} ${/^\d+$/.test(next) ? Number(next) + 1 : next}`);
+    if (one !== undefined && next !== undefined) words.push(`${one} ${called(named.has(part), next)}`);
     else if (i > 0 && oneOf[within[i - 1] ?? ""] !== undefined) return;
     else if (passedOver.has(part) && next !== undefined) return;
-    else words.push(/^\d+$/.test(part) ? String(Number(part) + 1) : plain(part));
+    else words.push(/^\d+$/.test(part) ? called(false, part) : plain(part));
   });
   return words.join(", ");
 }
@@ -101,6 +110,6 @@ export function placeWords(path: string): string {
   const member = members[list] ?? list;
   const [code, ...within] = single ? ["", ...rest] : rest;
   const words = fieldWords(within);
-  const head = code ? `${member} ${/^\d+$/.test(code) && !single ? Number(code) + 1 : code}` : member;
+  const head = code ? `${member} ${called(!counted.has(list), code)}` : member;
   return words === "" ? head : `${head}: ${words}`;
 }

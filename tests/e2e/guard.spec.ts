@@ -213,6 +213,7 @@ const byLink = ["takeUp", "setPassword"];
 
 /** What everybody signed in may ask; anything else needs a role. A new action is reserved until it is put here. */
 const everybodys = [
+  "askDeskStamp",
   "completeItems",
   "endOwnSession",
   "existingOf",

@@ -1,7 +1,7 @@
-import { GateDriver } from "./drivers/gate-driver";
 import { GridDriver } from "./drivers/grid-driver";
 import { OrderDriver } from "./drivers/order-driver";
 import { OwnBusiness } from "./drivers/own-business";
+import { TariffDriver } from "./drivers/tariff-driver";
 import { messyItems, messyOrders } from "./own-files";
 import { expect, test, type Page } from "./test";
 
@@ -25,10 +25,15 @@ test("a business of one's own: messy files in, charged in one go, what is odd se
   const orders = new OrderDriver(page);
   await business.signIn();
   await business.setUp("Bramble & Daughters");
-  const gate = new GateDriver(page);
-  await gate.open();
-  await gate.publish("The first prices");
-
+  await page.goto("/tariffs/CR");
+  await page.getByRole("textbox", { name: "Edge of the new break" }).fill("30");
+  await page.getByRole("button", { name: "Add a break" }).click();
+  const rates = new TariffDriver(page);
+  await expect(rates.grid.getByRole("columnheader", { name: "30", exact: true })).toBeVisible();
+  await rates.cell(0, 1).click();
+  await rates.type("6,40");
+  await expect(rates.cell(0, 1)).toHaveText("6.40");
+  // what is set up before the first order is live as it is made
   await page.goto("/items");
   await page.getByRole("button", { name: "Import items" }).click();
   const items = page.getByRole("region", { name: "Import items" });
@@ -51,9 +56,9 @@ test("a business of one's own: messy files in, charged in one go, what is odd se
   await expect(aside).toContainText("8 set aside");
   await page.getByRole("button", { name: "Charge 192 orders" }).click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("192 orders charged");
-  await expect(aside).toContainText("Nothing can be offered 2 B-1041 B-1042");
-  await expect(aside).toContainText("Weight missing 3 B-1051 B-1052 B-1053");
-  await expect(aside).toContainText("Address odd 3");
+  await expect(aside).toContainText("Nothing offered 2 B-1042 B-1041");
+  await expect(aside).toContainText("Weight missing 3 B-1053 B-1052 B-1051");
+  await expect(aside).toContainText("Address odd 3 B-1063 B-1062 B-1061");
 
   // a weight that is typed in settles its orders
   await page.goto("/items?find=RAKE-9");
@@ -74,7 +79,7 @@ test("a business of one's own: messy files in, charged in one go, what is odd se
   }
   for (const number of ["B-1041", "B-1042"]) {
     await orders.open(number);
-    await expect(page.getByText("Nothing can be offered")).toBeVisible();
+    await expect(page.getByText("Nothing can be offered: each")).toBeVisible();
     await page.getByRole("button", { name: "Cancel order" }).click();
     await page.getByRole("textbox", { name: /Why is it cancelled/ }).fill("Nobody drives there");
     await page.getByRole("button", { name: "Cancel the order" }).click();

@@ -5,8 +5,8 @@ import type { Look } from "./order-state";
 /** What is done with an order when many are charged at once. */
 export type Verdict = Exclude<Chosen, { readonly setAside: unknown }> | { readonly setAside: Look };
 
-/** What has to be seen by somebody before it is charged, the worst first. */
-const blocking: readonly Look[] = ["nothing-offered", "weight-missing", "stock-short", "address-odd"];
+/** What has to be seen by somebody before it is charged: what may be why nothing can be offered goes before that nothing is. */
+const blocking: readonly Look[] = ["weight-missing", "stock-short", "nothing-offered", "address-odd"];
 
 /**
  * The offer an order is charged when many are charged at once, or why it is set aside: an order that is odd in a way that a

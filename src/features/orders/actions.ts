@@ -20,6 +20,7 @@ import { creditSchema } from "@/core/orders/credit";
 import { furtherLine } from "@/core/orders/hand-charge";
 import { nonNegative } from "@/core/setup/primitives";
 import { ublOf } from "@/server/orders/ubl-document";
+import { deskStamp } from "@/server/orders/order-queue";
 import { viewSplit, type SplitView } from "@/server/orders/split-order";
 import { linesAfter } from "./lines-after";
 
@@ -194,6 +195,15 @@ export async function eraseCustomer(input: { number: string }): Promise<Answer<{
   });
   refresh();
   return answer;
+}
+
+/** What changes when anything has moved on the desk. */
+export async function askDeskStamp(): Promise<Answer<string>> {
+  return act(null, {
+    permission: "look",
+    schema: z.null(),
+    run: async (_, { db }) => done(await deskStamp(db)),
+  });
 }
 
 /** Items whose number or name holds a text. */

@@ -7,6 +7,8 @@ import { classNames } from "@/ui/class-names";
 import { SideList } from "@/ui/parts/side-list";
 import { Key } from "@/ui/parts/key";
 import { useKept } from "@/ui/use-kept";
+import { sent } from "@/features/submit";
+import { askDeskStamp } from "./actions";
 import { ManyBar } from "./many-bar";
 import { QueueFilters } from "./queue-filters";
 import { isOpen, type OrderState } from "@/core/orders/order-state";
@@ -17,6 +19,25 @@ interface Props {
   readonly queue: Queue;
   readonly current: string | undefined;
   readonly mayEdit: boolean;
+}
+
+const LOOK_MS = 8_000;
+
+/** Has the desk shown anew when something has moved on it: orders come in, are rated, and are worked on by others. */
+function useFollowing(stamp: string): void {
+  const router = useRouter();
+  useEffect(() => {
+    let isAsking = false;
+    const look = async () => {
+      if (document.hidden || isAsking) return;
+      isAsking = true;
+      const answer = await sent(askDeskStamp());
+      isAsking = false;
+      if (answer.ok && answer.value !== stamp) router.refresh();
+    };
+    const timer = setInterval(() => void look(), LOOK_MS);
+    return () => clearInterval(timer);
+  }, [router, stamp]);
 }
 
 const colours: Partial<Record<OrderState, string>> = { "out-of-date": "text-loss" };
@@ -33,6 +54,7 @@ export function OrdersSide({ queue, current, mayEdit }: Props) {
     else next.set("queue", of);
     return `${current === undefined ? "/orders" : `/orders/${encodeURIComponent(current)}`}?${next.toString()}`;
   };
+  useFollowing(queue.stamp);
   const [kept, keep] = useKept("desk selection", "");
   const selection = useMemo(() => new Set(kept === "" ? [] : kept.split(",")), [kept]);
   const suffix = query.size > 0 ? `?${query.toString()}` : "";

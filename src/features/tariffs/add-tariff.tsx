@@ -38,7 +38,8 @@ export function AddTariff({ charts, currency, today, taken }: Props) {
           editions: [
             {
               label: today.slice(0, 4),
-              from: today,
+              // a price list is a year's: orders of last week are rated by it too
+              from: `${today.slice(0, 4)}-01-01`,
               breaks: [{ edge: "1", rate: "flat" }],
               rows: zones.map((zone) => ({ zone: zone.code, rates: [null] })),
             },

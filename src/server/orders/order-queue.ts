@@ -140,6 +140,7 @@ export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
   return {
     entries,
     found,
+    stamp: stampOf(counts),
     channels: channels.map(({ code, name }) => ({ code, name })),
     states: orderStates.map((state) => ({ state, count: counts.states[state] ?? 0 })),
     looks: looks.flatMap((look) => {
@@ -147,6 +148,17 @@ export async function orderQueue(db: PooledDatabase, asked: QueueAsked) {
       return count > 0 ? [{ look, count }] : [];
     }),
   };
+}
+
+/** What says whether anything has moved on the desk: how many stand where, and how many are odd in which way. */
+export async function deskStamp(db: PooledDatabase): Promise<string> {
+  return stampOf(await countOrders(db));
+}
+
+function stampOf({ states, looks: odd }: Awaited<ReturnType<typeof countOrders>>): string {
+  const sorted = (counts: Readonly<Record<string, number>>) =>
+    Object.entries(counts).sort(([a], [b]) => (a < b ? -1 : 1));
+  return JSON.stringify([sorted(states), sorted(odd)]);
 }
 
 /** How many a list has: a queue that is asked for nothing else is counted already. */
