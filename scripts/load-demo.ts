@@ -33,8 +33,8 @@ import { root } from "./machine/paths";
 
 /** How the demo's channels are charged many at once, and what one order may lose. */
 const demoRules = [
-  { channel: "web", take: "cheapest", mostLoss: "1.00" },
-  { channel: "dealers", take: "margin", mostLoss: "5.00" },
+  { channel: "web", take: "cheapest", mostLoss: "1.00", mostByHand: "10.00" },
+  { channel: "dealers", take: "margin", mostLoss: "5.00", mostByHand: null },
 ] as const;
 
 export interface DemoPerson {

@@ -14,6 +14,8 @@ const words: Readonly<Record<string, string>> = {
   "charge-applied": "applied a charge",
   "charge-taken-back": "took back a charge",
   "charge-applied-by-hand": "applied a charge with a part by hand",
+  "amount-asked": "asked for another amount",
+  "amount-refused": "refused another amount",
   "desk-rule-set": "set how many orders are charged at once",
   "quantity-changed": "changed pieces",
   "address-changed": "changed the address",

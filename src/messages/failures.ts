@@ -9,6 +9,9 @@ export interface FailureData {
   /** A confirmed order. */
   readonly locked: Nothing;
   readonly "charge-out-of-date": Nothing;
+  /** Another amount that a second person has not agreed to. */
+  readonly "agreement-needed": Nothing;
+  readonly "own-request": Nothing;
   readonly "last-admin": Nothing;
   readonly "known-person": Nothing;
   readonly "link-gone": Nothing;
@@ -91,6 +94,9 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   invalid: () => "This can't be stored as it is.",
   locked: () => "The order is confirmed and locked.",
   "charge-out-of-date": () => "The order has changed since its charge was applied: apply it anew first.",
+  "agreement-needed": () =>
+    "Somebody asks for another amount, and nobody else has agreed to it yet: agree, or refuse it first.",
+  "own-request": () => "You asked for this amount yourself: somebody else has to agree.",
   "last-admin": () => "This is the last administrator who can sign in: make somebody else one first.",
   "known-person": () => "Somebody with this e-mail is here already.",
   "link-gone": () => "This link was used, taken back, or has run out. Ask for another.",

@@ -6,7 +6,13 @@ import type { Look } from "./order-state";
 export type Verdict = Exclude<Chosen, { readonly setAside: unknown }> | { readonly setAside: Look };
 
 /** What has to be seen by somebody before it is charged: what may be why nothing can be offered goes before that nothing is. */
-const blocking: readonly Look[] = ["weight-missing", "stock-short", "nothing-offered", "address-odd"];
+const blocking: readonly Look[] = [
+  "agreement-needed",
+  "weight-missing",
+  "stock-short",
+  "nothing-offered",
+  "address-odd",
+];
 
 /**
  * The offer an order is charged when many are charged at once, or why it is set aside: an order that is odd in a way that a

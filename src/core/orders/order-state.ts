@@ -29,6 +29,7 @@ export const looks = [
   "address-odd",
   "loss",
   "wish-differs",
+  "agreement-needed",
   "stock-short",
   "suspended",
 ] as const;

@@ -28,6 +28,8 @@ export interface Standing extends Choice {
   readonly again?: QuotedOffer | undefined;
   /** Whether an item has fewer free pieces than the order wants. */
   readonly isShort: boolean;
+  /** Whether somebody asks for an amount that nobody else has agreed to yet. */
+  readonly isAsked?: boolean;
 }
 
 export interface Stand {
@@ -73,16 +75,18 @@ function wayText({ shipments }: QuotedOffer): string {
   return JSON.stringify(shipments.map(({ origin, service }) => [origin, service]));
 }
 
-function* oddities({ applied, quote, shipTo, wish, rule, includesTax, isShort }: Standing): Generator<Look> {
+function* oddities(of: Standing): Generator<Look> {
+  const { applied, quote, shipTo, wish, rule, includesTax, isShort } = of;
+  if (of.isAsked) yield "agreement-needed";
   if (!quote || quote.offers.length === 0) yield "nothing-offered";
   if (quote?.warnings.some(({ code }) => code === "weight-missing")) yield "weight-missing";
   if (addressFaults(shipTo).length > 0) yield "address-odd";
   if (isShort) yield "stock-short";
-  const of = applied?.offer.offer ?? wish?.offer;
+  const meant = applied?.offer.offer ?? wish?.offer;
   const withheld = quote?.withheld ?? [];
   const isSuspended = withheld.some(
     (one) =>
-      (of === undefined || one.offer === of) &&
+      (meant === undefined || one.offer === meant) &&
       (one.reason === "suspended" || one.because.some(({ rejection }) => rejection.reason === "suspended")),
   );
   if (isSuspended) yield "suspended";

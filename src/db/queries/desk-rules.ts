@@ -17,5 +17,8 @@ export async function putDeskRule(tx: Database, row: DeskRuleRow): Promise<void>
   await tx
     .insert(deskRules)
     .values(row)
-    .onConflictDoUpdate({ target: deskRules.channel, set: { take: row.take, mostLoss: row.mostLoss } });
+    .onConflictDoUpdate({
+      target: deskRules.channel,
+      set: { take: row.take, mostLoss: row.mostLoss, mostByHand: row.mostByHand },
+    });
 }

@@ -67,6 +67,8 @@ export const orders = pgTable(
     /** What is odd about it. */
     look: text().array().notNull().default([]),
     charge: uuid(),
+    /** What somebody asks to charge that a second person has not agreed to yet. */
+    asked: jsonb(),
     receivedAt: instant("received_at").notNull().defaultNow(),
     /** What was first received, as the name of its content: the same order sent again is known by it. */
     received: text(),
@@ -255,6 +257,8 @@ export const deskRules = pgTable("desk_rules", {
   channel: text().primaryKey(),
   take: text().notNull(),
   mostLoss: numeric("most_loss").notNull(),
+  /** How far an amount by hand may go before somebody else has to agree; `null` for no limit. */
+  mostByHand: numeric("most_by_hand"),
 });
 
 /** Answers of the API that are given again when the same call comes again. */

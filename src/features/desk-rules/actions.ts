@@ -15,7 +15,7 @@ export async function setRule(input: z.input<typeof ruleSchema>): Promise<Answer
   const answer = await act(input, {
     permission: "edit-setup",
     schema: ruleSchema,
-    words: { mostLoss: "An amount of 0 or more." },
+    words: { mostLoss: "An amount of 0 or more.", mostByHand: "An amount of 0 or more, or nothing." },
     run: (rule, { db, by }) => setDeskRule(db, rule, by),
   });
   refresh();

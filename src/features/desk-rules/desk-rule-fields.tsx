@@ -22,7 +22,10 @@ interface Props extends DeskRuleView {
 
 /** How orders of the channel are charged many at once. It is no part of the setup: it counts at once, for orders on the desk. */
 export function DeskRuleFields({ channel, currency, rule, mayEdit }: Props) {
+  const { mostByHand, ...without } = rule;
   const store = (more: Partial<typeof rule>) => sent(setRule({ channel, ...rule, ...more }));
+  const storeByHand = (typed: string) =>
+    typed.trim() === "" ? sent(setRule({ channel, ...without })) : store({ mostByHand: plainNumber(typed) });
   return (
     <>
       <ChoiceField
@@ -41,9 +44,20 @@ export function DeskRuleFields({ channel, currency, rule, mayEdit }: Props) {
         readOnly={!mayEdit}
         onCommit={(typed) => store({ mostLoss: plainNumber(typed) })}
       />
+      <EditField
+        label="By hand, one person"
+        numeric
+        width="6rem"
+        unit={`${currency} off, no more`}
+        placeholder="any"
+        value={mostByHand ?? ""}
+        readOnly={!mayEdit}
+        onCommit={storeByHand}
+      />
       <p className="text-soft">
-        What the buyer chose is charged where it can be given and loses no more than this. It counts at once,
-        not only when the draft is published.
+        What the buyer chose is charged where it can be given and loses no more than this. Another amount by
+        hand that lies further from the one worked out, without tax, waits until finance or an administrator
+        agrees. It counts at once, not only when the draft is published.
       </p>
     </>
   );

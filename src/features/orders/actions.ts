@@ -11,6 +11,7 @@ import { startJob } from "@/server/services/jobs";
 import { findItems } from "@/server/services/find-items";
 import { eraseCustomer as erase } from "@/server/services/personal-data";
 import { applyOffer } from "@/server/orders/charge-order";
+import { agreeAmount, refuseAmount } from "@/server/orders/agree-amount";
 import { creditOrder } from "@/server/orders/credit-order";
 import type { OrderCommand } from "@/server/orders/change-order";
 import { cancelOrder, confirmOrder, reopenOrder } from "@/server/orders/close-order";
@@ -24,6 +25,7 @@ import { deskStamp } from "@/server/orders/order-queue";
 import { viewSplit, type SplitView } from "@/server/orders/split-order";
 import { linesAfter } from "./lines-after";
 
+const reason = z.string().trim().min(1).max(300);
 const target = z.strictObject({ number: z.string().min(1).max(60), version: z.int().min(1) });
 export type OrderTarget = z.infer<typeof target>;
 
@@ -38,7 +40,7 @@ async function changeOrder<T>(
   input: unknown,
   schema: z.ZodType<T>,
   run: (db: Call["db"], command: OrderCommand, value: T) => Promise<Result<Changed>>,
-  permission: "edit-orders" | "reopen-orders" = "edit-orders",
+  permission: "edit-orders" | "reopen-orders" | "agree-amounts" = "edit-orders",
 ): Promise<Answer<Changed>> {
   const answer = await act(
     { order, input },
@@ -139,6 +141,21 @@ export async function applyCharge(
   );
 }
 
+/** Agrees to the amount somebody asks for, as a second person. */
+export async function agree(order: OrderTarget): Promise<Answer<Changed>> {
+  return changeOrder(order, null, z.null(), agreeAmount, "agree-amounts");
+}
+
+/** Refuses the amount somebody asks for. */
+export async function refuse(order: OrderTarget, why: string): Promise<Answer<Changed>> {
+  return changeOrder(order, why, reason, refuseAmount, "agree-amounts");
+}
+
+/** Takes back what one has asked for; whoever may charge orders may. */
+export async function takeBackAsked(order: OrderTarget): Promise<Answer<Changed>> {
+  return changeOrder(order, null, z.null(), (db, command) => refuseAmount(db, command, "taken back"));
+}
+
 /** An order as a UBL 2.1 document: the order as it stands, or the answer to it. */
 export async function ublDocument(input: {
   readonly number: string;
@@ -173,8 +190,6 @@ export async function holdSplit(input: z.infer<typeof splitSchema>): Promise<Ans
 export async function confirm(order: OrderTarget): Promise<Answer<Changed>> {
   return changeOrder(order, null, z.null(), confirmOrder);
 }
-
-const reason = z.string().trim().min(1).max(300);
 
 /** Unlocks an order that was confirmed or cancelled. */
 export async function reopen(order: OrderTarget, why: string): Promise<Answer<Changed>> {

@@ -84,7 +84,7 @@ function kept({ byHand }: Applied) {
 const field = "control mt-0.5 block h-8 w-full px-2";
 
 function AmountForm({
-  view: { includesTax, currency },
+  view: { includesTax, currency, mostByHand },
   busy,
   onSend,
 }: {
@@ -102,7 +102,12 @@ function AmountForm({
     <form aria-label="Another amount" onSubmit={submit} className="mt-1 space-y-1.5">
       <label className="block">
         Delivery, {currency} {includesTax ? "with tax" : "without tax"}
-        <span className="text-soft"> 0 waives it</span>
+        <span className="text-soft">
+          {" "}
+          0 waives it
+          {mostByHand !== undefined &&
+            `; further than ${mostByHand} ${currency} without tax from what is worked out, somebody else agrees first`}
+        </span>
         <input
           autoFocus
           inputMode="decimal"

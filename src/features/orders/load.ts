@@ -32,6 +32,8 @@ export function loadOrder(number: string) {
         !isOpen(shown.state) &&
         shown.order.customerName !== ERASED,
       mayReopen: may(person.role, "reopen-orders"),
+      // never to what one asks for oneself
+      mayAgree: may(person.role, "agree-amounts") && shown?.asked?.person !== person.id,
       business: (await liveSetup(db))?.setup.business.name ?? "",
     };
   });

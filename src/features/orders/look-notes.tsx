@@ -22,7 +22,8 @@ interface Props {
 
 /** What is odd about the order, each in a sentence, with what can be done about it at once. */
 export function LookNotes({ view, mayEdit, onCharge }: Props) {
-  const { look } = view;
+  // what is asked for has a note of its own
+  const look = view.look.filter((one) => one !== "agreement-needed");
   if (look.length === 0) return null;
   return (
     <ul aria-label="Look at" className="sheet mb-3 border-l-4 border-l-loss">
@@ -42,7 +43,7 @@ export function LookNotes({ view, mayEdit, onCharge }: Props) {
   );
 }
 
-function lookSentence(look: Exclude<Look, "wish-differs">, view: OrderView): string {
+function lookSentence(look: Exclude<Look, "wish-differs" | "agreement-needed">, view: OrderView): string {
   switch (look) {
     case "nothing-offered":
       return "Nothing can be offered: each offer says below what keeps it back.";

@@ -9,6 +9,7 @@ import { applyCharge } from "./order-calls";
 import { AddressFields } from "./address-fields";
 import { ChargeNote } from "./charge-note";
 import { EraseCustomer } from "./erase-customer";
+import { AskedNote } from "./asked-note";
 import { AfterConfirming } from "./credits";
 import { HandCharge } from "./hand-charge";
 import { LinesTable } from "./lines-table";
@@ -26,10 +27,11 @@ interface Props {
   readonly mayReopen: boolean;
   /** Of an order that is closed and whose customer is still named. */
   readonly mayErase: boolean;
+  readonly mayAgree: boolean;
 }
 
 /** An order on the desk: what it holds, where it goes, what can be offered, and how each figure came about. */
-export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
+export function OrderDesk({ view, mayEdit, mayReopen, mayErase, mayAgree }: Props) {
   const { order, quote, applied, state } = view;
   const open = mayEdit && isOpen(state);
   const [chosen, setChosen] = useState<string>();
@@ -72,6 +74,7 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase }: Props) {
       />
       <Trouble text={trouble} />
       <ChargeNote view={view} />
+      <AskedNote view={view} target={target} mayEdit={mayEdit} mayAgree={mayAgree} />
       <LookNotes view={view} mayEdit={open && !busy} onCharge={(offer, byHand) => apply(offer, byHand)} />
       <div className="mb-3 grid items-start gap-3 xl:grid-cols-[minmax(0,1fr)_270px]">
         <LinesTable view={view} target={target} mayEdit={open} offer={current?.offer} />

@@ -20,6 +20,7 @@ export const lookNames: Readonly<Record<Look, { readonly name: string; readonly 
   "address-odd": { name: "Address odd", short: "address" },
   loss: { name: "Loses too much", short: "loss" },
   "wish-differs": { name: "Wish differs", short: "wish" },
+  "agreement-needed": { name: "To agree", short: "to agree" },
   "stock-short": { name: "Stock short", short: "stock" },
   suspended: { name: "Suspended", short: "suspended" },
 };

@@ -10,6 +10,8 @@ export type Permission =
   | "edit-orders"
   /** Unlocking an order that was confirmed. */
   | "reopen-orders"
+  /** Agreeing to an amount by hand that goes further than one person may. */
+  | "agree-amounts"
   /** At the gate; who of them does is a rule of the business. */
   | "publish"
   | "see-secrets"
@@ -24,6 +26,7 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "edit-setup",
     "edit-orders",
     "reopen-orders",
+    "agree-amounts",
     "publish",
     "see-secrets",
     "manage-people",
@@ -38,7 +41,7 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "publish",
     "see-activity-details",
   ],
-  finance: ["look", "own-sign-in", "publish", "see-secrets", "see-activity-details"],
+  finance: ["look", "own-sign-in", "agree-amounts", "publish", "see-secrets", "see-activity-details"],
   viewer: ["look", "own-sign-in"],
 };
 

@@ -20,6 +20,8 @@ const keptByHand = z.strictObject({
       reason: z.string(),
       /** Whether it is the amount the buyer was told. */
       isWish: z.boolean().exactOptional(),
+      /** Who agreed to it, where it is further from what was worked out than one person may go. */
+      agreedBy: z.string().exactOptional(),
       ...setBy,
     })
     .exactOptional(),

@@ -1,5 +1,6 @@
 import "server-only";
 import { chargedByHand, type ByHand } from "@/core/orders/hand-charge";
+import { needsSecond } from "@/core/orders/hand-limit";
 import type { ShipmentChoice } from "@/core/orders/by-shipment";
 import { compileItem } from "@/core/parcels/compiled-item";
 import type { QuotedOffer } from "@/core/quote/quote";
@@ -13,6 +14,8 @@ import { shipments } from "@/db/schema";
 import { failed } from "../result";
 import type { Revision } from "../services/live-setup";
 import { byHandOf, chargedOf, plain, type KeptByHand } from "./applied-offer";
+import { askFor } from "./asked-charge";
+import { orderOf } from "./order-document";
 import { splitCharge } from "./split-order";
 import { chargeFields } from "./charge-fields";
 import { changeOrder, type OrderChange, type OrderCommand, type Situation } from "./change-order";
@@ -25,6 +28,8 @@ export interface HandCharge extends ByHand {
   /** Where each shipment is charged by an offer of its own: those. */
   readonly shipments?: readonly ShipmentChoice[];
   readonly isWish?: boolean;
+  /** Who asked for it and when, where somebody else has agreed to it now. */
+  readonly asked?: { readonly by: string; readonly at: string };
 }
 
 /**
@@ -56,6 +61,10 @@ export async function chargeIn(
   if (split && "code" in split) return split;
   const given = split ?? rated.rated.value.offers.find((entry) => entry.offer === offer);
   if (!given) return failed("not-found");
+  const { currency } = rated.rated.value;
+  const limit = { ...facts.rule, wish: orderOf(stored).wish, includesTax: rated.includesTax, currency };
+  if (byHand?.amount && !byHand.asked && needsSecond(given, byHand.amount, limit))
+    return askFor(given, { ...byHand, amount: byHand.amount }, { by, currency });
   const isHand = byHand && (byHand.amount ?? byHand.lines ?? !byHand.shipments);
   const kept = isHand ? handOf(byHand, by) : stored.charge ? byHandOf(stored.charge) : {};
   const before = stored.charge && {
@@ -73,7 +82,6 @@ export async function chargeIn(
     batch,
     replaces: stored.order.charge,
   });
-  const { currency } = rated.rated.value;
   const charged = chargedByHand(given, plain(kept), { includesTax: rated.includesTax, currency });
   return {
     values,
@@ -88,10 +96,11 @@ export async function chargeIn(
   };
 }
 
-function handOf({ amount, lines, isWish }: HandCharge, { who, now }: By): KeptByHand {
-  const set = { by: who.name, at: now.toISOString() };
+function handOf({ amount, lines, isWish, asked }: HandCharge, { who, now }: By): KeptByHand {
+  const set = asked ?? { by: who.name, at: now.toISOString() };
+  const more = { ...(isWish ? { isWish } : {}), ...(asked ? { agreedBy: who.name } : {}) };
   return {
-    ...(amount ? { amount: { ...amount, ...(isWish ? { isWish } : {}), ...set } } : {}),
+    ...(amount ? { amount: { ...amount, ...more, ...set } } : {}),
     ...(lines && lines.length > 0 ? { lines: lines.map((line) => ({ ...line, ...set })) } : {}),
   };
 }
@@ -140,6 +149,8 @@ async function storeCharge(
   await commit(tx, number, promised(given, items));
   return {
     charge,
+    // whatever was asked for before is settled by what is charged now
+    asked: null,
     ...chargeFields(given, chargedByHand(given, plain(kept), { includesTax, currency })),
   };
 }

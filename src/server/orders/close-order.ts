@@ -13,6 +13,7 @@ export function confirmOrder(db: PooledDatabase, command: OrderCommand) {
   return changeOrder(db, command, async (_, { stored }) => {
     const upToDate = stored.charge && stored.charge.basis === basisOf(orderRequest(stored));
     if (!upToDate) return failed("charge-out-of-date");
+    if (stored.order.asked !== null) return failed("agreement-needed");
     return {
       values: { state: "confirmed", look: [], staleAt: null },
       what: "order-confirmed",
@@ -69,7 +70,7 @@ export function cancelOrder(db: PooledDatabase, command: OrderCommand, reason: s
       if (await hasLeft(tx, order.number)) return failed("locked");
       await commit(tx, order.number, []);
       return {
-        values: { state: "cancelled", look: [], staleAt: null },
+        values: { state: "cancelled", look: [], staleAt: null, asked: null },
         what: "order-cancelled",
         from: { value: order.state },
         to: { value: reason },

@@ -19,8 +19,8 @@ export async function deskRulesByChannel(db: Database): Promise<(channel: string
   return (channel) => rules.get(channel) ?? plainRule;
 }
 
-function ruleOf({ take, mostLoss }: DeskRuleRow): DeskRule {
-  return deskRule.parse({ take, mostLoss });
+function ruleOf({ take, mostLoss, mostByHand }: DeskRuleRow): DeskRule {
+  return deskRule.parse({ take, mostLoss, ...(mostByHand === null ? {} : { mostByHand }) });
 }
 
 /** Sets how a channel's orders are charged many at once. */
@@ -31,7 +31,7 @@ export function setDeskRule(
 ): Promise<Result<undefined>> {
   return inTransaction(db, async (tx) => {
     const before = await deskRuleOf(tx, channel);
-    await putDeskRule(tx, { channel, ...rule });
+    await putDeskRule(tx, { channel, ...rule, mostByHand: rule.mostByHand ?? null });
     await markChannelStale(tx, channel, by.now.toISOString());
     await note(tx, by, { what: "desk-rule-set", subject: `channels/${channel}`, from: before, to: rule });
     return done(undefined);

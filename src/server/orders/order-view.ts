@@ -27,6 +27,7 @@ import { draftSteps, type DraftSteps } from "../services/draft-steps";
 import { waitingChanges } from "../services/gate";
 import { liveSetup, type Revision } from "../services/live-setup";
 import { rateWith } from "../services/rate";
+import { askedOf, type AskedCharge } from "./asked-charge";
 import { appliedOffer, byHandOf, chargedOf, type KeptByHand } from "./applied-offer";
 import { orderOf } from "./order-document";
 import { creditsOf, type ToldCredit } from "./credit-order";
@@ -88,6 +89,10 @@ export interface OrderView {
   /** What keeps the order from being quoted at all. */
   readonly problems: readonly Problem[];
   readonly applied: AppliedCharge | undefined;
+  /** What somebody asks to charge that nobody else has agreed to. */
+  readonly asked: AskedCharge | undefined;
+  /** How far an amount by hand may go before somebody else has to agree. */
+  readonly mostByHand: string | undefined;
   /** What the pins of its lines come to by offer, against the way that would be chosen. */
   readonly pinCosts: readonly PinCost[];
   /** What the applied offer would be now, when that differs. */
@@ -186,6 +191,8 @@ function buildView(
     draftSteps: quote && drafted?.ok ? draftSteps(quote, wordQuote(drafted.value)) : {},
     problems: rated.ok ? [] : rated.problems,
     applied,
+    asked: open ? askedOf(order) : undefined,
+    mostByHand: facts.rule.mostByHand,
     nowInstead: stored.charge && open ? insteadOf(stored.charge, ofOrder, facts.codes) : undefined,
     pinCosts: best?.ok && rated.ok ? pinCosts(rated.value, best.value) : [],
     totals: orderTotals(

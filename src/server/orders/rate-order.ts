@@ -81,6 +81,7 @@ export function rateOrder(
     again,
     quote: rated.ok ? rated.value : undefined,
     isShort: isShort(request.lines, items),
+    isAsked: stored.order.asked !== null,
   });
   return { request, basis, channel, includesTax, rated, again, stand };
 }

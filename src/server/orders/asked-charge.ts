@@ -1,0 +1,64 @@
+import "server-only";
+import { z } from "zod";
+import { shipmentChoice } from "@/core/orders/by-shipment";
+import { furtherLine } from "@/core/orders/hand-charge";
+import type { QuotedOffer } from "@/core/quote/quote";
+import { nonNegative } from "@/core/setup/primitives";
+import type { By } from "@/db/queries/activity";
+import type { OrderRow } from "@/db/queries/orders";
+import type { OrderChange } from "./change-order";
+import type { HandCharge } from "./charge-order";
+
+const amount = z.strictObject({
+  net: nonNegative.exactOptional(),
+  gross: nonNegative.exactOptional(),
+  reason: z.string(),
+});
+
+/** What somebody asks to charge, as it is kept at the order until somebody else agrees or refuses. */
+const askedSchema = z.strictObject({
+  offer: z.string(),
+  name: z.string(),
+  /** What was worked out when it was asked, in the amount's own tax basis. */
+  workedOut: z.string(),
+  currency: z.string(),
+  amount,
+  lines: z.array(furtherLine).exactOptional(),
+  shipments: z.array(shipmentChoice).exactOptional(),
+  by: z.string(),
+  /** The person, so that it is somebody else who agrees; `null` for a program. */
+  person: z.string().nullable(),
+  at: z.string(),
+});
+export type AskedCharge = z.infer<typeof askedSchema>;
+
+export function askedOf({ asked }: Pick<OrderRow, "asked">): AskedCharge | undefined {
+  return asked === null ? undefined : askedSchema.parse(asked);
+}
+
+/** Keeps what is asked at the order, which goes on with the charge it has; it is in the queue of those to agree to. */
+export function askFor(
+  given: QuotedOffer,
+  { amount: other, lines, shipments }: HandCharge & { readonly amount: NonNullable<HandCharge["amount"]> },
+  { by: { who, now }, currency }: { readonly by: By; readonly currency: string },
+): OrderChange {
+  const asked: AskedCharge = {
+    offer: given.offer,
+    name: given.name,
+    workedOut: other.gross === undefined ? given.net : given.gross,
+    currency,
+    amount: other,
+    ...(lines ? { lines: [...lines] } : {}),
+    ...(shipments ? { shipments: [...shipments] } : {}),
+    by: who.name,
+    person: who.id,
+    at: now.toISOString(),
+  };
+  const { net, gross, reason } = other;
+  return {
+    values: { asked },
+    what: "amount-asked",
+    from: { offer: given.name, amount: asked.workedOut, currency },
+    to: { amount: gross ?? net ?? "0", currency, reason },
+  };
+}
