@@ -80,7 +80,7 @@ function TrialHead() {
           title={
             typable
               ? "Change what is ordered"
-              : "Made from an order: its discounts and origins can't be typed"
+              : "It holds what can't be typed in a line: goods without a weight, or a currency of its own"
           }
           onClick={() => setText(line)}
         >

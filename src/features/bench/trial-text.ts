@@ -1,6 +1,12 @@
-import type { QuoteRequest, RequestLine } from "@/core/quote/request";
-import { destinationText, readDate, readDestinations, readGoods } from "@/features/edits";
+import { isInstant } from "@/core/calendar/local-date";
+import type { QuoteRequest } from "@/core/quote/request";
+import { destinationText, goodsText, readDate, readDestinations, readGoods } from "@/features/edits";
+import { countryOf } from "@/messages/country-name";
+import { plainNumber } from "@/ui/number-text";
 import type { WeightUnit } from "@/core/units/unit";
+
+/** In the middle of the day: no time zone makes another date of it. */
+const NOON = "T10:00:00Z";
 
 /** What a line may name. */
 export interface TrialWords {
@@ -15,8 +21,9 @@ export type ReadTrial =
   | { readonly ok: false; readonly text: string };
 
 /**
- * A trial typed in one line: "2 HIVE-10, 1 SMOKER to SE 62145, web", and after the place in any order a channel, "coupon
- * HONEY", "group dealer", "on 2027-01-05", "cash on delivery", "PO box". Without a place it goes to the business's country,
+ * A trial typed in one line: "2 HIVE-10, 1 SMOKER to SE 62145, web", and after the place in any order a channel, "town
+ * Visby", "coupon HONEY", "group dealer", "tax number EE1", "on 2027-01-05", "cash on delivery" and perhaps its amount,
+ * "signature", "PO box", "collection point". Without a place it goes to the business's country,
  * without a channel it comes by the first.
  */
 export function readTrial(text: string, words: TrialWords): ReadTrial {
@@ -32,7 +39,7 @@ export function readTrial(text: string, words: TrialWords): ReadTrial {
     .split(/[,;]/)
     .map((part) => part.trim())
     .filter(Boolean);
-  const [destination] = readDestinations(place);
+  const [destination] = readDestinations(withCode(place));
   const channel = words.channels[0]?.code;
   if (!destination || !/^[A-Z]{2}$/.test(destination.country))
     return {
@@ -49,28 +56,50 @@ export function readTrial(text: string, words: TrialWords): ReadTrial {
   return { ok: true, request };
 }
 
+/** A country by its name is as good as by its letters: "Sweden 62145". */
+function withCode(place: string): string {
+  const [, name = "", rest = ""] = /^(\p{L}[\p{L} .'-]*?)(?:\s+(\S*\d.*))?$/u.exec(place) ?? [];
+  const country = name.length > 2 ? countryOf(name) : undefined;
+  return country === undefined ? place : `${country} ${rest}`.trim();
+}
+
 function withWord(request: QuoteRequest, word: string, { channels }: TrialWords): QuoteRequest | undefined {
   const low = word.toLowerCase();
   const channel = channels.find(({ code, name }) => code.toLowerCase() === low || name.toLowerCase() === low);
   if (channel) return { ...request, channel: channel.code };
-  if (low === "cash on delivery") return { ...request, cashOnDelivery: true };
+  const [isCash, amount] = /^cash on delivery(?:\s+([\d.,]+))?$/.exec(low) ?? [];
+  if (isCash !== undefined)
+    return {
+      ...request,
+      cashOnDelivery: true,
+      ...(amount === undefined ? {} : { cashOnDeliveryAmount: plainNumber(amount) }),
+    };
   if (low === "signature") return { ...request, signature: true };
   if (low === "po box") return { ...request, shipTo: { ...request.shipTo, poBox: true } };
   if (low === "collection point") return { ...request, shipTo: { ...request.shipTo, collectionPoint: true } };
-  const [, name, value = ""] = /^(coupon|group|on)\s+(.+)$/i.exec(word) ?? [];
-  if (name?.toLowerCase() === "coupon") return { ...request, coupon: value };
-  if (name?.toLowerCase() === "group") return { ...request, customer: { group: value } };
-  // in the middle of the day: no time zone makes another date of it
+  const [, name, value = ""] = /^(coupon|group|on|town|tax number)\s+(.+)$/i.exec(word) ?? [];
+  switch (name?.toLowerCase()) {
+    case "coupon":
+      return { ...request, coupon: value };
+    case "group":
+      return { ...request, customer: { ...request.customer, group: value } };
+    case "tax number":
+      return { ...request, customer: { ...request.customer, taxId: value } };
+    case "town":
+      return { ...request, shipTo: { ...request.shipTo, city: value } };
+  }
+  if (name !== undefined && isInstant(value)) return { ...request, placedAt: value };
   const date = name === undefined ? undefined : readDate(value);
   return date === undefined || !/^\d{4}-\d{2}-\d{2}$/.test(date)
     ? undefined
-    : { ...request, placedAt: `${date}T10:00:00Z` };
+    : { ...request, placedAt: `${date}${NOON}` };
 }
 
 /** The line a request is typed as. */
 export function trialText(request: QuoteRequest): string {
-  const { shipTo, channel, coupon, customer, placedAt, cashOnDelivery, signature } = request;
-  const { country, subdivision, postcode, poBox, collectionPoint } = shipTo;
+  const { shipTo, channel, coupon, customer, placedAt, signature } = request;
+  const { cashOnDelivery, cashOnDeliveryAmount: cash } = request;
+  const { country, subdivision, postcode, city, poBox, collectionPoint } = shipTo;
   const place = destinationText({
     country,
     ...(subdivision === undefined ? {} : { subdivision }),
@@ -79,31 +108,23 @@ export function trialText(request: QuoteRequest): string {
   const more = [
     place,
     channel,
+    city === undefined ? "" : `town ${city}`,
     coupon === undefined ? "" : `coupon ${coupon}`,
     customer?.group === undefined ? "" : `group ${customer.group}`,
-    placedAt === undefined ? "" : `on ${placedAt.slice(0, 10)}`,
-    cashOnDelivery ? "cash on delivery" : "",
+    customer?.taxId === undefined ? "" : `tax number ${customer.taxId}`,
+    placedAt === undefined ? "" : `on ${placedAt.endsWith(NOON) ? placedAt.slice(0, 10) : placedAt}`,
+    cashOnDelivery ? `cash on delivery${cash === undefined ? "" : ` ${cash}`}` : "",
     signature ? "signature" : "",
     poBox ? "PO box" : "",
     collectionPoint ? "collection point" : "",
   ].filter(Boolean);
-  return `${request.lines.map(lineText).join(", ")} to ${more.join(", ")}`;
+  return `${request.lines.map(goodsText).join(", ")} to ${more.join(", ")}`;
 }
 
-function lineText({ sku, quantity, unitPrice, item }: RequestLine): string {
-  const price = unitPrice === undefined ? "" : ` at ${unitPrice}`;
-  if (!item?.weight) return `${quantity} ${sku}${price}`;
-  const { length, width, height, unit } = item.size ?? {};
-  const size = unit === undefined ? "" : ` ${length ?? ""}x${width ?? ""}x${height ?? ""} ${unit}`;
-  return `${quantity} × ${item.weight.value} ${item.weight.unit}${size}${price}`;
-}
-
-/** Whether the line says all a request has: one with discounts, own tax, origins chosen by hand can't be typed. */
-export function isTypable({ lines }: QuoteRequest): boolean {
-  return lines.every(
-    ({ discount, taxPercent, origin, item }) =>
-      discount === undefined && taxPercent === undefined && origin === undefined && (!item || item.weight),
-  );
+/** Whether the line says all a request has: a currency of its own, goods without a weight, a town with a comma can't be typed. */
+export function isTypable({ lines, currency, offers, shipTo: { city = "" } }: QuoteRequest): boolean {
+  if (currency !== undefined || offers !== undefined || /[,;]/.test(city)) return false;
+  return lines.every(({ item }) => !item || item.weight);
 }
 
 /** A short name for a trial: its first goods and where they go. */

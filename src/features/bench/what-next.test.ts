@@ -18,6 +18,8 @@ test("after the place come channels and what else an order has", () => {
     return next.kind === "words" ? next.completions.map(({ text, from }) => [text, from]) : next;
   };
   expect(texts("1 X to SE 62")).toEqual([]);
+  expect(texts("1 X to swe")).toEqual([["SE ", 7]]);
+  expect(texts("1 X to s")).toEqual([]);
   expect(texts("1 X to SE 621, w")).toEqual([["web", 15]]);
   expect(texts("1 X to SE, web, co")).toEqual([
     ["coupon ", 16],

@@ -3,4 +3,4 @@ export { destinationText, readDestinations } from "./destination-text";
 export { cellText, listChanges, rowPath, type ListColumn, type ListRow } from "./list-edits";
 export { readQuantity, shownQuantity, siblings, type AnyUnit, type UnitQuantity } from "./quantity-text";
 export { movedTo } from "./moved-to";
-export { readGoods } from "./read-goods";
+export { goodsText, readGoods } from "./read-goods";

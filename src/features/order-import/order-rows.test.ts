@@ -1,4 +1,4 @@
-import { countryOf, orderFields, orderTable, ordersOf, orderVerdict, type RowReading } from "./order-rows";
+import { orderFields, orderTable, ordersOf, orderVerdict, type RowReading } from "./order-rows";
 
 const reading: RowReading = {
   timeZone: "Europe/Tallinn",
@@ -60,16 +60,6 @@ test("what can't be read is told in the words of the file", () => {
   expect(whyOf({ "lines.quantity": "1,5" })).toContain("no number of pieces");
   expect(whyOf({ "customer.name": "" })).toMatch(/^customer/);
   expect(whyOf({ "lines.unitPrice": "free" })).toMatch(/^price: /);
-});
-
-test("countries by their letters or their names", () => {
-  expect(["ee", "Estonia", "SWEDEN", "Åland Islands", ""].map(countryOf)).toEqual([
-    "EE",
-    "EE",
-    "SE",
-    "AX",
-    undefined,
-  ]);
 });
 
 test("rows of one number are one order, wherever they stand; without a number each is its own", () => {

@@ -2,10 +2,9 @@ import { instantInZone } from "@/core/calendar/instant-in-zone";
 import { isInstant } from "@/core/calendar/local-date";
 import { orderSchema, type Order } from "@/core/orders/order";
 import { parseWith } from "@/core/setup/parse-setup";
-import { countryCodes, isCountry } from "@/core/zones/countries";
 import { readDate } from "@/features/edits";
 import type { Verdict } from "@/features/import";
-import { countryName } from "@/messages/country-name";
+import { countryOf } from "@/messages/country-name";
 import { problemSentence } from "@/messages/problem-sentence";
 import type { TableField } from "@/tabular/match-columns";
 import { plainNumber } from "@/ui/number-text";
@@ -156,14 +155,6 @@ function linesOf(text: string): string[] | undefined {
 function codeOf(text: string, list: readonly { readonly code: string; readonly name: string }[]): string {
   const same = (one: string) => one.toLowerCase() === text.toLowerCase();
   return list.find(({ code }) => same(code))?.code ?? list.find(({ name }) => same(name))?.code ?? text;
-}
-
-const byName = new Map(countryCodes.map((code) => [countryName(code).toLowerCase(), code]));
-
-/** A country by its two letters or its English name. */
-export function countryOf(text: string): string | undefined {
-  const upper = text.toUpperCase();
-  return isCountry(upper) ? upper : byName.get(text.toLowerCase());
 }
 
 /** A day, a day with a time by the business's clock, or an instant; nothing is nothing, and what is none of them too, which is told. */

@@ -35,7 +35,8 @@ export function AskedNote({ view: { asked }, target, mayEdit, mayAgree }: Props)
           <b>
             {figure} {currency}
           </b>{" "}
-          {amount.gross === undefined ? "without tax" : "with tax"} for {name}, worked out {workedOut}: {amount.reason}.
+          {amount.gross === undefined ? "without tax" : "with tax"} for {name}, worked out {workedOut}:{" "}
+          {amount.reason}.
         </span>
         {mayAgree ? (
           <span className="flex gap-2">

@@ -1,13 +1,12 @@
 import "server-only";
 import { z } from "zod";
-import { shipmentChoice } from "@/core/orders/by-shipment";
-import { furtherLine } from "@/core/orders/hand-charge";
+import { shipmentChoice, type ShipmentChoice } from "@/core/orders/by-shipment";
+import { furtherLine, type ByHand } from "@/core/orders/hand-charge";
 import type { QuotedOffer } from "@/core/quote/quote";
 import { nonNegative } from "@/core/setup/primitives";
 import type { By } from "@/db/queries/activity";
 import type { OrderRow } from "@/db/queries/orders";
 import type { OrderChange } from "./change-order";
-import type { HandCharge } from "./charge-order";
 
 const amount = z.strictObject({
   net: nonNegative.exactOptional(),
@@ -36,10 +35,14 @@ export function askedOf({ asked }: Pick<OrderRow, "asked">): AskedCharge | undef
   return asked === null ? undefined : askedSchema.parse(asked);
 }
 
+interface Asking extends Required<Pick<ByHand, "amount">>, Pick<ByHand, "lines"> {
+  readonly shipments?: readonly ShipmentChoice[];
+}
+
 /** Keeps what is asked at the order, which goes on with the charge it has; it is in the queue of those to agree to. */
 export function askFor(
   given: QuotedOffer,
-  { amount: other, lines, shipments }: HandCharge & { readonly amount: NonNullable<HandCharge["amount"]> },
+  { amount: other, lines, shipments }: Asking,
   { by: { who, now }, currency }: { readonly by: By; readonly currency: string },
 ): OrderChange {
   const asked: AskedCharge = {

@@ -17,7 +17,12 @@ export async function rateRequest(
   request: QuoteRequest,
   now: Date,
 ): Promise<Parsed<Quote>> {
-  return rateWith(compiled, request, await readItems(db, skusOf(request)), now);
+  return rateWith(compiled, request, await itemsOf(db, request), now);
+}
+
+/** The items of the catalogue that a request names. */
+export function itemsOf(db: Database, request: QuoteRequest): Promise<Item[]> {
+  return readItems(db, skusOf(request));
 }
 
 /** Quotes a request with items that are at hand, and with what carriers' systems answered where they were asked. */

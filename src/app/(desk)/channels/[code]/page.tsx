@@ -7,7 +7,8 @@ import { loadDeskRule } from "@/features/desk-rules/load";
 import { loadDraft } from "@/features/draft/load";
 import { noticesFor } from "@/features/draft/notice";
 import { OffersSide } from "@/features/offers";
-import { loadTry, type TryQuery } from "@/features/try/load";
+import { loadTry } from "@/features/try/load";
+import type { TryQuery } from "@/features/try/tried-request";
 import { TwoPanes } from "@/ui/parts/two-panes";
 
 export const metadata: Metadata = { title: "Channels" };

@@ -1,6 +1,7 @@
 import type { Metadata } from "next";
 import { TryPage } from "@/features/try";
-import { loadTry, type TryQuery } from "@/features/try/load";
+import { loadTry } from "@/features/try/load";
+import type { TryQuery } from "@/features/try/tried-request";
 
 export const metadata: Metadata = { title: "Try an order" };
 
