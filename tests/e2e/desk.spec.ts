@@ -206,3 +206,51 @@ test("a wish that differs is seen in its queue and settled with a reason", async
   await expect(orders.totals).toContainText("by hand: as the buyer was told");
   await expect.poll(inQueue).toBe(0);
 });
+
+test("an amount that goes further than one person may waits; finance agrees, and both names stand beside it", async ({
+  page,
+  browser,
+  request,
+}, { retry }) => {
+  const number = `AGREE-${retry}`;
+  await request.post("/api/v1/orders?rate=now", {
+    headers: { authorization: "Bearer wd_demo_everything" },
+    data: {
+      number,
+      channel: "web",
+      customer: { name: "Ilze Bite" },
+      shipTo: { lines: ["Kase 4"], city: "Tartu", postcode: "51013", country: "EE" },
+      lines: [{ sku: "FRAME-25", quantity: 4, unitPrice: "37.82" }],
+    },
+  });
+  const orders = new OrderDriver(page);
+  await orders.open(number);
+  const offer = orders.offer("Our van around Tartu");
+  await offer.getByRole("button", { name: "Apply Our van around Tartu" }).click();
+  await orders.state("Ready");
+  await page.getByRole("button", { name: "Another amount" }).click();
+  const form = page.getByRole("form", { name: "Another amount" });
+  await expect(form).toContainText("further than 10.00 EUR without tax");
+  await form.getByRole("textbox", { name: /^Delivery/ }).fill("30");
+  await form.getByRole("textbox", { name: "Why" }).fill("carried up five floors");
+  await form.getByRole("button", { name: "Charge it" }).click();
+  const asked = page.getByRole("status").filter({ hasText: "asks for 30.00 EUR" });
+  await expect(asked).toContainText("Finance or an administrator has to agree.");
+  await expect(asked.getByRole("button", { name: "Agree" })).toBeHidden();
+  await expect(orders.totals).not.toContainText("by hand");
+  await page.getByRole("button", { name: "Confirm order" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "agree, or refuse it first" })).toBeVisible();
+
+  const context = await browser.newContext({ storageState: stateOf("finance") });
+  const second = await context.newPage();
+  const theirs = new OrderDriver(second);
+  await second.goto("/orders?queue=agreement-needed");
+  await second.getByRole("navigation", { name: "Orders" }).getByRole("link", { name: number }).click();
+  await second.getByRole("button", { name: "Agree", exact: true }).click();
+  await expect(theirs.totals).toContainText("by hand: carried up five floors; worked out 6.50");
+  await expect(second.getByText(/applied a charge with a part by hand/).first()).toBeVisible();
+  await context.close();
+  // who waits for the answer sees it come
+  await expect(asked).toBeHidden();
+  await expect(orders.totals).toContainText("by hand: carried up five floors");
+});

@@ -73,7 +73,7 @@ export function ChannelPage(props: Props) {
             options={whenFree}
           />
         </Section>
-        <Section name="Many orders at once">{props.deskRule}</Section>
+        <Section name="Charging orders">{props.deskRule}</Section>
         <Section name="Money">
           <DraftText label="Currency" path={`${path}/currency`} value={channel.currency} width="5rem" />
           <DraftSwitch

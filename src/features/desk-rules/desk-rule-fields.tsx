@@ -45,10 +45,10 @@ export function DeskRuleFields({ channel, currency, rule, mayEdit }: Props) {
         onCommit={(typed) => store({ mostLoss: plainNumber(typed) })}
       />
       <EditField
-        label="By hand, one person"
+        label="One person may change by"
         numeric
         width="6rem"
-        unit={`${currency} off, no more`}
+        unit={`${currency}, no more`}
         placeholder="any"
         value={mostByHand ?? ""}
         readOnly={!mayEdit}

@@ -3,6 +3,8 @@ import { z } from "zod";
 import { shipmentChoice, type ShipmentChoice } from "@/core/orders/by-shipment";
 import { furtherLine, type ByHand } from "@/core/orders/hand-charge";
 import type { QuotedOffer } from "@/core/quote/quote";
+import { moneyText } from "@/core/money/currency";
+import { Decimal } from "@/core/money/decimal";
 import { nonNegative } from "@/core/setup/primitives";
 import type { By } from "@/db/queries/activity";
 import type { OrderRow } from "@/db/queries/orders";
@@ -45,23 +47,28 @@ export function askFor(
   { amount: other, lines, shipments }: Asking,
   { by: { who, now }, currency }: { readonly by: By; readonly currency: string },
 ): OrderChange {
+  const money = (text: string) => moneyText(Decimal.of(text), currency);
+  const { net, gross, reason } = other;
   const asked: AskedCharge = {
     offer: given.offer,
     name: given.name,
     workedOut: other.gross === undefined ? given.net : given.gross,
     currency,
-    amount: other,
+    amount: {
+      ...(net === undefined ? {} : { net: money(net) }),
+      ...(gross === undefined ? {} : { gross: money(gross) }),
+      reason,
+    },
     ...(lines ? { lines: [...lines] } : {}),
     ...(shipments ? { shipments: [...shipments] } : {}),
     by: who.name,
     person: who.id,
     at: now.toISOString(),
   };
-  const { net, gross, reason } = other;
   return {
     values: { asked },
     what: "amount-asked",
     from: { offer: given.name, amount: asked.workedOut, currency },
-    to: { amount: gross ?? net ?? "0", currency, reason },
+    to: { amount: asked.amount.gross ?? asked.amount.net, currency, reason },
   };
 }
