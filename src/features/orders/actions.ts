@@ -23,6 +23,7 @@ import { nonNegative } from "@/core/setup/primitives";
 import { ublOf } from "@/server/orders/ubl-document";
 import { deskStamp } from "@/server/orders/order-queue";
 import { viewSplit, type SplitView } from "@/server/orders/split-order";
+import { detailMarks, detailsAfter, detailTexts, type DetailChange } from "./details-after";
 import { linesAfter } from "./lines-after";
 
 const reason = z.string().trim().min(1).max(300);
@@ -88,6 +89,18 @@ function linesOf(street: string): string[] {
     .split(",")
     .map((line) => line.trim())
     .filter((line) => line !== "");
+}
+
+const detailSchema = z.union([
+  z.strictObject({ field: z.enum(detailTexts), text: z.string().max(2000) }),
+  z.strictObject({ field: z.enum(detailMarks), on: z.boolean() }),
+]);
+
+/** Changes one of the things an order says besides its lines and its address. */
+export async function changeDetail(order: OrderTarget, input: DetailChange): Promise<Answer<Changed>> {
+  return changeOrder(order, input, detailSchema, (db, command, change) =>
+    rewriteOrder(db, command, (before) => detailsAfter(before, change)),
+  );
 }
 
 const place = z.strictObject({ origin: z.string().max(40), quantity: z.int().min(1) });

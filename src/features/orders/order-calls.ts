@@ -15,6 +15,7 @@ function inTurn<I extends readonly unknown[]>(
 
 export const changeQuantity = inTurn(actions.changeQuantity);
 export const changeAddress = inTurn(actions.changeAddress);
+export const changeDetail = inTurn(actions.changeDetail);
 export const changeLines = inTurn(actions.changeLines);
 export const applyCharge = inTurn(actions.applyCharge);
 export const agree = inTurn(actions.agree);
