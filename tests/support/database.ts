@@ -27,6 +27,8 @@ interface TestDatabase extends Connection {
   /** As the tables' owner connects. */
   readonly ownerUrl: string;
   readonly drop: () => Promise<void>;
+  /** Lets nobody in and throws everybody out, as when the server is away, for as long as some work takes. */
+  readonly away: (work: () => Promise<void>) => Promise<void>;
   /** Ends its use: from then on it is only copied. */
   readonly freeze: () => Promise<{
     readonly copy: () => Promise<TestDatabase>;
@@ -48,6 +50,15 @@ export async function freshDatabase(template = TEMPLATE): Promise<TestDatabase> 
     drop: async () => {
       await connection.close();
       await onServer(`drop database ${name} with (force)`);
+    },
+    away: async (work) => {
+      await onServer(`alter database ${name} with allow_connections false`);
+      try {
+        await onServer(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${name}'`);
+        await work();
+      } finally {
+        await onServer(`alter database ${name} with allow_connections true`);
+      }
     },
     freeze: async () => {
       await connection.close();

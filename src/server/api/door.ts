@@ -29,6 +29,12 @@ export interface DoorCall<B, Q> {
   readonly by: By;
 }
 
+/** A kind of body besides JSON, by what its type ends in: `application/xml`, `text/csv`. */
+export type OtherBody = "xml" | "csv";
+
+/** Reads a body, or answers what is wrong with it. */
+export type BodyReader<Q> = (text: string, query: Q) => Promise<{ readonly value: unknown } | ApiAnswer>;
+
 /** One method of one address of the API, with what is written about it. */
 export interface Door<B, Q> {
   readonly scope: Scope;
@@ -36,8 +42,8 @@ export interface Door<B, Q> {
   readonly body?: z.ZodType<B>;
   readonly query?: z.ZodType<Q>;
   readonly mostBytes?: number;
-  /** Reads a body of `application/xml` into what the body's schema reads; or answers what is wrong with it. */
-  readonly fromXml?: (text: string, query: Q) => Promise<{ readonly value: unknown } | ApiAnswer>;
+  /** Bodies of other kinds that are read into what the body's schema reads. */
+  readonly alsoReads?: Readonly<Partial<Record<OtherBody, BodyReader<Q>>>>;
   /** What is answered when it goes well: its status, in words, and its shape. */
   readonly answers: { readonly status: number; readonly text: string; readonly schema?: z.ZodType };
   readonly handle: (call: DoorCall<B, Q>) => Promise<ApiAnswer>;
@@ -69,7 +75,7 @@ export function door<B = undefined, Q = Record<string, never>>(about: Door<B, Q>
 }
 
 async function readCall<B, Q>(
-  { body, query, fromXml, mostBytes = MOST_BYTES }: Door<B, Q>,
+  { body, query, alsoReads, mostBytes = MOST_BYTES }: Door<B, Q>,
   call: ApiCall,
 ): Promise<{ readonly body: B; readonly query: Q } | ApiAnswer> {
   const asked = readRequest((query ?? noQuery) as z.ZodType<Q>, Object.fromEntries(call.query));
@@ -77,8 +83,9 @@ async function readCall<B, Q>(
   if (!body) return { body: undefined as B, query: asked.value };
   const text = await call.text(mostBytes);
   if (text === undefined) return problemAnswer(413, { detail: `At most ${mostBytes} bytes.` });
-  const isXml = /^(application|text)\/xml\b/i.test(call.header("content-type") ?? "");
-  const read = isXml && fromXml ? await fromXml(text, asked.value) : { value: JSON.parse(text) as unknown };
+  const [, kind] = /^(?:application|text)\/(xml|csv)\b/i.exec(call.header("content-type") ?? "") ?? [];
+  const other = kind && alsoReads?.[kind.toLowerCase() as OtherBody];
+  const read = other ? await other(text, asked.value) : { value: JSON.parse(text) as unknown };
   if ("status" in read) return read;
   const parsed = readRequest(body, read.value);
   return parsed.ok

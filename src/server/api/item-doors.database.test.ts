@@ -72,4 +72,34 @@ describe("items", () => {
     expect((await all()).some(({ sku }) => sku === "G-1")).toBe(false);
     expect(await call("get", "/items", { key: "wd_demo_web_shop" })).toMatchObject({ status: 403 });
   });
+
+  test("come and go as a table too, and one that was given out comes in again unchanged", async () => {
+    const table = await call("get", "/items", { headers: { accept: "text/csv" } });
+    expect(table.headers["content-type"]).toContain("text/csv");
+    const send = (body: string, query: Record<string, string> = {}) =>
+      call("put", "/items", { body, query, headers: { "content-type": "text/csv" } });
+    const before = await all();
+    const again = await send(table.text);
+    expect(again.body).toEqual({ added: 0, changed: 0, same: before.length, refused: [] });
+    const some = await send(
+      "sku;name;weight.value;weight.unit;shippable;stock.TRT\nT-1;A pot;1.20;kg;true;4\nT-2;A lid;much;kg;;\n;None;1;kg;;\n",
+    );
+    expect(some).toMatchObject({ status: 200, body: { added: 1 } });
+    const refused = some.body.refused as { index: number; errors: { pointer: string }[] }[];
+    expect(refused.map(({ index, errors }) => [index, errors[0]!.pointer])).toEqual([
+      [1, "/weight/value"],
+      [2, "/sku"],
+    ]);
+    expect((await all()).find(({ sku }) => sku === "T-1")).toEqual({
+      sku: "T-1",
+      name: "A pot",
+      weight: { value: "1.20", unit: "kg" },
+      shippable: true,
+      stock: [{ origin: "TRT", quantity: 4 }],
+    });
+    expect(await send("sku,name,wieght\nT-3,A pot,1\n")).toMatchObject({
+      status: 400,
+      body: { detail: expect.stringContaining("wieght") as string },
+    });
+  });
 });

@@ -67,7 +67,7 @@ export const postOrder = door({
     freeGoods: z.literal("true").optional(),
   }),
   body: orderSchema,
-  fromXml: fromUbl,
+  alsoReads: { xml: fromUbl },
   answers: { status: 201, text: "The order; `Location` and `ETag` name it." },
   handle: (call) =>
     once(call, async () => {

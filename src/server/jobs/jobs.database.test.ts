@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { setTimeout as wait } from "node:timers/promises";
@@ -18,6 +19,8 @@ import { draftSetup } from "../services/draft-setup";
 import { backOut, publishDraft, type Publisher } from "../services/publish";
 import { cancelJob, jobOf, startJob } from "../services/jobs";
 import { suspend } from "../services/suspensions";
+import { numbersOf } from "../orders/order-queue";
+import type { ChargedMany } from "./charge-orders";
 import { followLive } from "../worker/follow-live";
 import type { ReplayResult } from "./replay-orders";
 
@@ -273,3 +276,24 @@ test("many who look at once begin the work once; after a fault it is tried again
     expect(await ofLive()).toHaveLength(count + 1);
   }
 }, 60_000);
+
+test("the database is away for twenty seconds in the middle of a batch: it goes on where it was, nothing twice", async () => {
+  const numbers = await numbersOf(db, {}, 1000);
+  const batch = randomUUID();
+  const one = worker();
+  const id = await startJob(db, { kind: "charge-orders", queue: "long", data: { numbers, batch } }, act);
+  const charged = () => db.$count(charges, eq(charges.batch, batch));
+  await until(async () => (await charged()) > 3);
+  await base.away(() => wait(20_000));
+  const row = await ended(id);
+  expect(row).toMatchObject({ state: "done", tries: 2 });
+  const result = row.result as ChargedMany;
+  expect(result.charged + result.left + result.setAside.length).toBe(numbers.length);
+  expect(result.setAside.filter(({ why }) => why === "changed-meanwhile")).toEqual([]);
+  const own = await db.select({ order: charges.order }).from(charges).where(eq(charges.batch, batch));
+  expect(own).toHaveLength(result.charged);
+  expect(new Set(own.map(({ order }) => order)).size).toBe(own.length);
+  // and the worker goes on as before
+  expect(await ended(await replay(10))).toMatchObject({ state: "done" });
+  await one.kill("SIGTERM");
+}, 120_000);

@@ -1,5 +1,6 @@
 import type { PooledDatabase } from "@/db/connect";
 import { beat, claimJob, endJob, type Claim, type JobRow } from "@/db/queries/jobs";
+import { isDatabaseAway } from "../database-away";
 import { logFailure } from "../log";
 import { JobFailure, type JobRun } from "./job-kinds";
 import { kindOf } from "./kinds";
@@ -9,7 +10,7 @@ export const BEAT_MS = 500;
 
 /**
  * Does a job that waits, to its end: done with its result, failed with a reason, or cancelled. Nothing where another has it.
- * `stop` ends it as if this process died: another takes it up.
+ * `stop` ends it as if this process died: another takes it up, as when the database goes away, which is thrown.
  */
 export async function runJob(db: PooledDatabase, id: string, stop?: AbortSignal): Promise<void> {
   const row = await claimJob(db, id);
@@ -71,6 +72,8 @@ async function ending(
     return { state: "done", result };
   } catch (error) {
     if (error instanceof JobFailure) return { state: "failed", failure: { code: error.code } };
+    // nothing can be written down now; whoever finds it silent when the database is back goes on with it
+    if (isDatabaseAway(error)) throw error;
     logFailure("a job failed", error, { kind: name });
     return { state: "failed", failure: { code: "fault" } };
   }

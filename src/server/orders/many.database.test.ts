@@ -9,8 +9,11 @@ import { charges, commitments, orders } from "@/db/schema";
 import type { ChargedMany } from "../jobs/charge-orders";
 import type { ConfirmedMany } from "../jobs/confirm-orders";
 import { runJob } from "../jobs/run-job";
+import { lastRevisionNumber } from "@/db/queries/revisions";
+import { readStamps } from "@/db/queries/setup";
 import { editSetup } from "../services/edit-setup";
 import { jobOf, startJob } from "../services/jobs";
+import { publishDraft } from "../services/publish";
 import { applyOffer } from "./charge-order";
 import { planCharging } from "./charge-many";
 import { confirmOrder } from "./close-order";
@@ -145,6 +148,31 @@ test("a batch that dies in the middle goes on where it was: nothing twice, nothi
   expect(new Set(own.map(({ order }) => order)).size).toBe(own.length);
 });
 
+test("a publication in the middle: each order is charged once, by what was live at its turn, and stands as it does by a fresh quote", async () => {
+  const numbers = await open();
+  const batch = randomUUID();
+  const seen = { stamp: (await readStamps(db)).stamp, last: await lastRevisionNumber(db) };
+  const publisher = { who: { id: "o", name: "Ott" }, now, role: "admin" } as const;
+  let published: Promise<unknown> | undefined;
+  const watch = setInterval(() => {
+    void db.$count(charges, eq(charges.batch, batch)).then((n) => {
+      if (n > 5) published ??= publishDraft(db, { seen }, publisher);
+    });
+  }, 5);
+  const result = await charge(numbers, batch);
+  clearInterval(watch);
+  expect(await published).toMatchObject({ ok: true });
+  await rated();
+  const own = await db.select().from(charges).where(eq(charges.batch, batch));
+  expect(own).toHaveLength(result.charged);
+  expect(new Set(own.map(({ order }) => order)).size).toBe(own.length);
+  expect([...new Set(own.map(({ revision }) => revision))].sort()).toEqual([1, 2]);
+  for (const [number, { state }] of await rows(own.map(({ order }) => order))) {
+    const view = await viewOrder(db, number, now);
+    expect([number, view.ok && view.value.state]).toEqual([number, state]);
+  }
+});
+
 test("two batches over the same orders charge each once", async () => {
   const numbers = await open();
   const [one, two] = await Promise.all([charge(numbers), charge(numbers)]);
@@ -194,7 +222,7 @@ test("the last piece is sold once, and the wish of the buyer goes before the cha
   ]);
   expect(await charge(["P-1", "P-2"])).toMatchObject({
     charged: 1,
-    setAside: [{ number: "P-2", why: "nothing-offered" }],
+    setAside: [{ number: "P-2", why: "stock-short" }],
   });
   expect((await rows(["P-1"])).get("P-1")).toMatchObject({ look: [], state: "ready" });
 });
