@@ -8,7 +8,9 @@ const may = {
   "src/db": ["src/db", "src/core"],
   "src/messages": ["src/messages", "src/core"],
   "src/tabular": ["src/tabular"],
-  "src/ubl": ["src/ubl", "src/core"],
+  "src/xml": ["src/xml"],
+  "src/ubl": ["src/ubl", "src/core", "src/xml"],
+  "src/adapters": ["src/adapters", "src/contracts", "src/xml"],
   "src/server": [
     "src/server",
     "src/core",
@@ -17,6 +19,7 @@ const may = {
     "src/messages",
     "src/tabular",
     "src/ubl",
+    "src/adapters",
   ],
   "src/ui": ["src/ui"],
   "src/features": [
@@ -30,7 +33,7 @@ const may = {
   ],
   "src/workers": ["src/workers", "src/core", "src/contracts", "src/tabular"],
   "src/app": ["src/features", "src/ui", "src/server/api", "src/server/auth", "src/app"],
-  sim: ["sim", "src/contracts"],
+  sim: ["sim", "src/contracts", "src/xml"],
   scripts: ["scripts", "src/server", "src/db", "src/core", "src/messages", "src/contracts", "demo"],
   demo: ["demo", "src/core"],
   "tests/e2e": ["tests/e2e", "src/contracts"],

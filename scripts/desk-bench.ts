@@ -13,6 +13,7 @@ import { viewOrder } from "@/server/orders/order-view";
 import { rateStale } from "@/server/orders/rate-stale";
 import { receiveOrder, receiveOrders } from "@/server/orders/receive-orders";
 import { jobOf, startJob } from "@/server/services/jobs";
+import { deskScreens } from "./bench/desk-screens";
 import { report } from "./bench/screen";
 import { migrations } from "./commands/serve";
 import { loadDemo } from "./load-demo";
@@ -110,7 +111,7 @@ const made = (number: string) => ({
   ],
 });
 
-/** `npm run bench:desk`: queues, search, an order's page, applying, receiving, and a batch; DESK_ORDERS sets how many are stored. */
+/** `npm run bench:desk`: queues, search, an order's page, applying, receiving, and a batch; DESK_ORDERS sets how many are stored; with `-- --screens` also what it takes in a browser. */
 async function main(): Promise<void> {
   const wanted = Number(process.env.DESK_ORDERS ?? 100_000);
   const cluster = await startCluster("bench", 54_580, false);
@@ -149,6 +150,7 @@ async function main(): Promise<void> {
     report(`a batch of ${BATCH} orders charged`, performance.now() - begun);
     const row = await jobOf(db, id);
     if ((row?.result as { charged?: number } | null)?.charged !== BATCH) throw new Error(JSON.stringify(row));
+    if (process.argv.includes("--screens")) await deskScreens(cluster.appUrlOf(DATABASE));
   } finally {
     await close();
     await cluster.leave();

@@ -1,6 +1,6 @@
 import { Decimal, sum } from "@/core/money/decimal";
 import { ORDER, deliveryReasons, IN_CASH } from "./ubl";
-import { all, at, readXml, textAt, type XmlElement, type XmlFault } from "./xml-tree";
+import { all, at, readXml, textAt, type XmlElement, type XmlFault } from "@/xml/xml-tree";
 
 /** What of an order is not said in UBL, or not in the way it is kept. */
 export interface ReadingOf {

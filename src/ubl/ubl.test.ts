@@ -7,7 +7,7 @@ import { orderSchema } from "@/core/orders/order";
 import { readOrder, type ReadingOf } from "./read-order";
 import { reasonCode } from "./ubl";
 import { writeOrder, writeOrderResponse, type WrittenOrder } from "./write-order";
-import { readXml } from "./xml-tree";
+import { readXml } from "@/xml/xml-tree";
 
 const folder = join(__dirname, "../../docs/ubl");
 const schema = (name: string) => ({ fileName: name, contents: readFileSync(join(folder, name), "utf8") });

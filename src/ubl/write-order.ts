@@ -1,6 +1,6 @@
 import type { Order, OrderAddress } from "@/core/orders/order";
 import { AGGREGATES, BASICS, IN_CASH, ORDER, ORDER_RESPONSE, PIECE, reasonCode, taxCategory } from "./ubl";
-import { leaf, node, type Xml } from "./xml-text";
+import { leaf, node, type Xml } from "@/xml/xml-text";
 
 /** A line of goods in money: without tax, at the currency's minor unit. */
 export interface WrittenLine {

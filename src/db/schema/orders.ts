@@ -194,6 +194,13 @@ export const commitments = pgTable(
   (t) => [primaryKey({ columns: [t.order, t.sku, t.origin] }), index("commitments_by_item").on(t.sku)],
 );
 
+/** Items of which pieces were promised or let go, until the orders that name them are looked at: written by whoever does it, in the same transaction. */
+export const movedItems = pgTable("moved_items", {
+  sku: text().notNull(),
+  /** How many pieces. */
+  moved: integer().notNull(),
+});
+
 /** What left, when and by what; an order may leave in several. */
 export const dispatches = pgTable(
   "dispatches",

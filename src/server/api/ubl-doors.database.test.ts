@@ -3,7 +3,7 @@ import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import { readOrder } from "@/ubl/read-order";
 import { Decimal } from "@/core/money/decimal";
-import { all, at, readXml, textAt } from "@/ubl/xml-tree";
+import { all, at, readXml, textAt } from "@/xml/xml-tree";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
 

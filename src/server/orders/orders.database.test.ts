@@ -1,4 +1,4 @@
-import { eq, sql } from "drizzle-orm";
+import { eq, isNotNull, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
 import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
@@ -16,6 +16,7 @@ import { applyOffer } from "./charge-order";
 import { cancelOrder, confirmOrder, reopenOrder } from "./close-order";
 import { setDeskRule } from "./desk-rules";
 import { editOrder, setAddress } from "./edit-order";
+import { followStock } from "./follow-stock";
 import { orderQueue } from "./order-queue";
 import { viewOrder } from "./order-view";
 import { rateStale } from "./rate-stale";
@@ -425,4 +426,41 @@ test("a list of orders is paged by where it stands, each order once", async () =
         rows[0]!.n,
       ]);
     }
+});
+
+test("pieces that are promised to one order, and let go again, are missing and free for the others that want them", async () => {
+  const sku = "SCARCE";
+  const [origin = ""] = Object.keys((await view((await received()).number)).originNames);
+  const to = {
+    sku,
+    name: "The last three",
+    unitPrice: "50.00",
+    taxPercent: "22",
+    weight: { value: "1", unit: "kg" as const },
+    stock: [{ origin, quantity: 3 }],
+  };
+  expect(await editSetup(db, [{ path: `items/${sku}`, to }], act)).toMatchObject({ ok: true });
+  const line = (quantity: number) => ({ lines: [{ sku, quantity, unitPrice: "61.00" }] });
+  const [two, one, other] = [await received(line(2)), await received(line(1)), await received(line(2))];
+  const lookOf = async (number: string) => {
+    await rated();
+    const [row] = await db.select().from(orders).where(eq(orders.number, number));
+    return row!.look;
+  };
+  expect(await lookOf(other.number)).toEqual([]);
+  const offer = (await view(two.number)).quote!.offers[0]!.offer;
+  expect(await applyOffer(db, two, offer)).toMatchObject({ ok: true });
+  expect(await lookOf(one.number)).toEqual([]);
+  expect(await lookOf(other.number)).toContain("stock-short");
+  expect(await cancelOrder(db, two, "changed their mind")).toMatchObject({ ok: true });
+  expect(await lookOf(other.number)).toEqual([]);
+});
+
+test("what nobody is short of marks nobody: an order charged with plenty left has no other worked out anew", async () => {
+  await rated();
+  const { number } = await received();
+  const offer = (await view(number)).quote!.offers[0]!.offer;
+  await applyOffer(db, { number, by: act }, offer);
+  await followStock(db, now);
+  expect(await db.$count(orders, isNotNull(orders.staleAt))).toBe(0);
 });

@@ -1,6 +1,7 @@
 import "server-only";
 import type { PooledDatabase } from "@/db/connect";
 import { staleOrders } from "@/db/queries/orders";
+import { followStock } from "./follow-stock";
 import { liveSetup } from "../services/live-setup";
 import { settleOrders } from "./settle-order";
 
@@ -14,6 +15,7 @@ const AT_ONCE = 50;
 export async function rateStale(db: PooledDatabase, now: Date, signal?: AbortSignal): Promise<number> {
   const live = await liveSetup(db);
   if (!live) return 0;
+  await followStock(db, now);
   const numbers = await staleOrders(db, MOST);
   for (let at = 0; at < numbers.length && !signal?.aborted; at += AT_ONCE)
     await settleOrders(db, numbers.slice(at, at + AT_ONCE), live, now);
