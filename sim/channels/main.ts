@@ -2,7 +2,8 @@ import { appendFileSync } from "node:fs";
 import { setTimeout as wait } from "node:timers/promises";
 import { parseArgs } from "node:util";
 import { shops, type Shop } from "./baskets";
-import { makeBasket, orderOf, seeded, type Told } from "./order-maker";
+import { seeded } from "../seeded";
+import { makeBasket, orderOf, type Told } from "./order-maker";
 
 const { values } = parseArgs({
   options: {

@@ -1,5 +1,6 @@
 import { shops } from "./baskets";
-import { makeBasket, mistakes, orderOf, seeded } from "./order-maker";
+import { seeded } from "../seeded";
+import { makeBasket, mistakes, orderOf } from "./order-maker";
 
 const shop = shops[0]!;
 const offers = [

@@ -1,16 +1,5 @@
 import { buyers, type Place, type Shop } from "./baskets";
 
-/** Numbers from a fixed seed (mulberry32): the same shop sends the same orders. */
-export function seeded(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 /** What a shop asks a quote for, and sends as an order: as far as the API's own document says. */
 export interface Basket {
   readonly channel: string;

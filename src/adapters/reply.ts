@@ -1,13 +1,12 @@
-import type { AdapterReply, RateAnswer } from "@/contracts/carrier-rates";
+import type { AdapterReply, RateFailure } from "@/contracts/carrier-rates";
 
-type Fault = Extract<RateAnswer, { readonly fault: unknown }>;
 type Good = Extract<AdapterReply, { readonly ok: true }>;
 
 const MOST_WAIT_S = 3600;
 const MOST_SAID = 200;
 
 /** A fault with what was wrong, cut to a few words. */
-export function faulty(fault: Fault["fault"], said?: string): Fault {
+export function faulty(fault: RateFailure["fault"], said?: string): RateFailure {
   return { fault, ...(said === undefined || said === "" ? {} : { said: said.slice(0, MOST_SAID) }) };
 }
 
@@ -15,7 +14,7 @@ export function faulty(fault: Fault["fault"], said?: string): Fault {
  * What a reply's status says before its body is looked at: the reply where it holds an answer, else why it does not. By the
  * meanings of RFC 9110 (401, 403, 429, 503 and `Retry-After`).
  */
-export function goodReply(reply: AdapterReply): Good | Fault {
+export function goodReply(reply: AdapterReply): Good | RateFailure {
   if (!reply.ok) return faulty(reply.why === "unreachable" ? "unavailable" : reply.why);
   const { status } = reply;
   if (status === 401 || status === 403) return faulty("sign-in", `status ${status}`);

@@ -82,16 +82,19 @@ export interface RateRefusal {
 /** Why there is no answer at all. */
 export type RateFault = "late" | "sign-in" | "malformed" | "unavailable" | "rate-limited" | "refused-address";
 
-/** What came of a question: rates and refusals by service, or a fault, which says nothing of the shipment. */
+/** No answer at all: it says nothing of the shipment. */
+export interface RateFailure {
+  readonly fault: RateFault;
+  /** Seconds the carrier asks to be left alone for. */
+  readonly waitS?: number;
+  /** What was wrong, in a few words, without a secret. */
+  readonly said?: string;
+}
+
+/** What came of a question: rates and refusals by service, or a failure. */
 export type RateAnswer =
   | { readonly rates: readonly Rate[]; readonly declined: readonly RateRefusal[] }
-  | {
-      readonly fault: RateFault;
-      /** Seconds the carrier asks to be left alone for. */
-      readonly waitS?: number;
-      /** What was wrong, in a few words, without a secret. */
-      readonly said?: string;
-    };
+  | RateFailure;
 
 /** A call an adapter makes. Where it goes is below the connection's address: an adapter names no host. */
 export interface AdapterCall {
@@ -146,7 +149,7 @@ export interface Adapter {
   readonly services: (
     settings: AdapterSettings,
     send: Send,
-  ) => Promise<readonly CarrierService[] | RateAnswer>;
+  ) => Promise<readonly CarrierService[] | RateFailure>;
   readonly rates: (
     questions: readonly RateQuestion[],
     settings: AdapterSettings,
