@@ -8,3 +8,4 @@ export * from "./revisions";
 export * from "./jobs";
 export * from "./suspensions";
 export * from "./webhooks";
+export * from "./carriers";
