@@ -111,3 +111,4 @@ export type Channel = z.infer<typeof channel>;
 export type Offer = z.infer<typeof offer>;
 export type ItemException = z.infer<typeof itemException>;
 export type Sourcing = z.infer<typeof sourcing>;
+export type Connection = z.infer<typeof connection>;

@@ -1,12 +1,12 @@
 import "server-only";
 import { z } from "zod";
-import { quoteRequestSchema } from "@/core/quote/request";
 import { parseWith } from "@/core/setup/parse-setup";
 import { wordQuote } from "@/messages/word-quote";
 import { ratingDatabase } from "../database";
 import { revisionSetup } from "../services/live-setup";
-import { rateByCatalogue } from "../services/rate";
 import { currentSuspensions } from "../services/suspensions";
+import { rateAsking } from "../carriers/rate-asking";
+import { askedQuote, type AskedQuote } from "./asked-quote";
 import { jsonAnswer } from "./call";
 import { door } from "./door";
 import { problemAnswer, toldProblems } from "./problem";
@@ -31,12 +31,12 @@ export const quoteBatchDoor = door({
     if (!live) return problemAnswer(503, { detail: "No business is set up yet." });
     const suspensions = await currentSuspensions(db, admitted.suspended);
     const told = admitted.scopes.includes("costs") ? <T>(quote: T) => quote : publicQuote;
+    const rated = ({ live: mode = "now", ...request }: AskedQuote) =>
+      rateAsking(db, live, request, { ...admitted, suspensions, mode });
     const data: object[] = [];
     for (const input of quotes) {
-      const read = parseWith(quoteRequestSchema, input);
-      const quoted = read.ok
-        ? await rateByCatalogue(db, live.compiled, read.value, { ...admitted, suspensions })
-        : read;
+      const read = parseWith(askedQuote, input);
+      const quoted = read.ok ? await rated(read.value) : read;
       data.push(quoted.ok ? told(wordQuote(quoted.value)) : { errors: toldProblems(quoted.problems) });
     }
     return jsonAnswer({ revision: live.number, data });

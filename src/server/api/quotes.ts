@@ -1,11 +1,11 @@
 import "server-only";
 import { z } from "zod";
-import { quoteRequestSchema } from "@/core/quote/request";
 import { wordQuote } from "@/messages/word-quote";
 import { ratingDatabase } from "../database";
 import { revisionSetup } from "../services/live-setup";
 import { currentSuspensions } from "../services/suspensions";
-import { rateByCatalogue } from "../services/rate";
+import { rateAsking } from "../carriers/rate-asking";
+import { askedQuote } from "./asked-quote";
 import { meters } from "../metrics/meters";
 import { jsonAnswer, type ApiAnswer, type ApiCall } from "./call";
 import { door } from "./door";
@@ -19,10 +19,10 @@ export const quotesDoor = door({
   scope: "quotes",
   summary:
     "Which offers an order can be given, at what charge, and why the others are withheld; by what is live, or with the scope `setup` by an older revision.",
-  body: quoteRequestSchema,
+  body: askedQuote,
   query,
   answers: { status: 200, text: "The quote, with the revision that made it." },
-  handle: async ({ body: request, query: { revision }, admitted }) => {
+  handle: async ({ body: { live: mode = "now", ...request }, query: { revision }, admitted }) => {
     if (revision !== undefined && !admitted.scopes.includes("setup"))
       return problemAnswer(403, { detail: "The scope “setup” is needed." });
     const db = ratingDatabase();
@@ -33,7 +33,7 @@ export const quotesDoor = door({
         ? problemAnswer(503, { detail: "No business is set up yet." })
         : problemAnswer(404, { detail: `There is no revision ${revision}.` });
     const suspensions = await currentSuspensions(db, admitted.suspended);
-    const quoted = await rateByCatalogue(db, live.compiled, request, { ...admitted, suspensions });
+    const quoted = await rateAsking(db, live, request, { ...admitted, suspensions, mode });
     if (!quoted.ok) return problemAnswer(statusOf(quoted.problems), { problems: quoted.problems });
     const worded = wordQuote(quoted.value);
     return jsonAnswer({

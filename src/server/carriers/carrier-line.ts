@@ -35,6 +35,8 @@ export type LineAnswer = RateAnswer | { readonly notAsked: NotAsked };
 export interface LineOptions {
   readonly adapter: Adapter;
   readonly settings: AdapterSettings;
+  /** The settings with the secrets before: tried where the carrier does not know the new ones. */
+  readonly former?: AdapterSettings;
   readonly url: string;
   /** ms after which nobody waits for this connection any more. */
   readonly timeoutMs: number;
@@ -99,9 +101,12 @@ export class CarrierLine {
   }
 
   async #rates(questions: readonly RateQuestion[], until: number): Promise<readonly RateAnswer[]> {
-    const { adapter, settings } = this.#of;
+    const { adapter, settings, former } = this.#of;
+    const ask = (by: AdapterSettings) => adapter.rates(questions, by, (call) => this.#send(call, until));
     try {
-      return await adapter.rates(questions, settings, (call) => this.#send(call, until));
+      const answers = await ask(settings);
+      const isUnknown = answers.every((one) => "fault" in one && one.fault === "sign-in");
+      return former && isUnknown ? await ask(former) : answers;
     } catch {
       // an adapter that breaks over what a carrier says has not understood it
       return questions.map((): RateAnswer => ({ fault: "malformed" }));

@@ -67,20 +67,22 @@ function keptItems(compiled: CompiledSetup, catalogue: number): KeptItems {
   return (holder.wallodromItems = { catalogue, compiled, items: new Map() });
 }
 
+/** What a quote by the catalogue is made with. */
+export interface CatalogueRating extends Pick<QuoteContext, "suspensions"> {
+  readonly catalogue: number;
+  readonly now: Date;
+}
+
 /**
- * Quotes a request with the catalogue's items, many times a second: an item is read once for as long as the catalogue's
- * stamp stays where it is.
+ * What an order's quote needs beside setup and request, many times a second: an item is read once for as long as the
+ * catalogue's stamp stays where it is.
  */
-export async function rateByCatalogue(
+export async function catalogueContext(
   db: PooledDatabase,
   compiled: CompiledSetup,
   request: QuoteRequest,
-  {
-    catalogue,
-    now,
-    suspensions,
-  }: { readonly catalogue: number; readonly now: Date } & Pick<QuoteContext, "suspensions">,
-): Promise<Parsed<Quote>> {
+  { catalogue, now, suspensions }: CatalogueRating,
+): Promise<QuoteContext> {
   let { items } = keptItems(compiled, catalogue);
   const missing = [...new Set(skusOf(request))].filter((sku) => !items.has(sku));
   if (missing.length > 0) {
@@ -92,9 +94,9 @@ export async function rateByCatalogue(
       items.set(sku, item && compileItem(item, compiled.defaultWeights));
     }
   }
-  return quote(compiled, request, {
+  return {
     items: (sku) => items.get(sku),
     now: now.toISOString(),
     ...(suspensions ? { suspensions } : {}),
-  });
+  };
 }

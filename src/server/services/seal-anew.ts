@@ -1,7 +1,8 @@
 import "server-only";
 import { eq } from "drizzle-orm";
 import type { Database, PooledDatabase } from "@/db/connect";
-import { carrierSecrets, webhooks } from "@/db/schema";
+import { carrierSecrets, connectionSettings, webhooks } from "@/db/schema";
+import { connectionPlace } from "../carriers/connection-settings";
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 import { isCurrent, seal, unseal, type SecretKeys } from "../secrets/seal";
@@ -23,7 +24,9 @@ export function sealAnew(db: PooledDatabase, keys: SecretKeys): Promise<Result<{
         .where(eq(carrierSecrets.id, id));
     }
     const hooks = await webhooksAnew(tx, keys);
-    return hooks === undefined ? failed("invalid") : done({ count: old.length + hooks });
+    const connections = await connectionsAnew(tx, keys);
+    if (hooks === undefined || connections === undefined) return failed("invalid");
+    return done({ count: old.length + hooks + connections });
   });
 }
 
@@ -38,6 +41,29 @@ async function webhooksAnew(tx: Database, keys: SecretKeys): Promise<number | un
     const [now = secret, former = null] = texts.map((text) => seal(text ?? "", keys, webhookPlace(id)));
     await tx.update(webhooks).set({ secret: now, formerSecret: former }).where(eq(webhooks.id, id));
     count += sealed.length;
+  }
+  return count;
+}
+
+/** The same for what carriers' systems are asked with. */
+async function connectionsAnew(tx: Database, keys: SecretKeys): Promise<number | undefined> {
+  let count = 0;
+  for (const { connection, secrets, formerSecrets } of await tx
+    .select()
+    .from(connectionSettings)
+    .for("update")) {
+    const place = connectionPlace(connection);
+    const old = [secrets, formerSecrets].filter((one) => one !== null);
+    if (old.every((one) => isCurrent(one, keys))) continue;
+    const anew = (sealed: string | null) => {
+      const text = sealed === null ? undefined : opened(sealed, keys, place);
+      return text === undefined ? null : seal(text, keys, place);
+    };
+    const next = { secrets: anew(secrets), formerSecrets: anew(formerSecrets) };
+    if ([next.secrets, next.formerSecrets].filter((one) => one !== null).length < old.length)
+      return undefined;
+    await tx.update(connectionSettings).set(next).where(eq(connectionSettings.connection, connection));
+    count += old.length;
   }
   return count;
 }
