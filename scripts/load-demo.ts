@@ -160,13 +160,13 @@ async function settleDemoOrder(tx: Database, demo: DemoOrder, live: Revision, no
   const { number, apply, placedAt } = demo;
   const command = { number, by: { who: maarja, now: new Date(placedAt) } };
   const stored = apply && (await readOrder(tx, number));
-  const rated = stored && rateOrder(stored, live, await factsOf(tx, stored, live), now).rated;
+  const rated = stored && rateOrder(stored, live, await factsOf(tx, stored, live, now), now).rated;
   const offers = rated?.ok ? rated.value.offers : [];
   const offer = offers[offers.length - 1];
   if (apply && offer) {
     sureDone(
       await changeOrderIn(tx, live, command, (_, situation) =>
-        chargeIn(tx, situation, command.by, offer.offer),
+        chargeIn(tx, situation, command.by, { offer: offer.offer }),
       ),
     );
     const { then } = apply;

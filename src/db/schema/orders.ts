@@ -140,6 +140,8 @@ export const charges = pgTable(
     byHand: jsonb("by_hand"),
     /** The work that applied it among others, where it was many at once; and the charge it took the place of. */
     batch: uuid(),
+    /** What carriers' systems said when it was worked out: by their question's key. `null`: nothing. */
+    live: jsonb(),
     replaces: uuid(),
   },
   (t) => [

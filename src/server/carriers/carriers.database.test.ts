@@ -5,9 +5,14 @@ import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import { startStandIns, type StandIns } from "../../../sim/carriers/server";
 import { TERNWING_KEY } from "../../../sim/carriers/ternwing";
-import { activity, carrierAnswers, carrierExchanges, connectionSettings } from "@/db/schema";
+import { activity, carrierAnswers, carrierExchanges, connectionSettings, orders } from "@/db/schema";
 import { dropExchanges } from "@/db/queries/carriers";
 import { secretKeys } from "../environment";
+import { applyOffer } from "../orders/charge-order";
+import { viewOrder } from "../orders/order-view";
+import { receiveOrder } from "../orders/receive-orders";
+import { settleOrder } from "../orders/settle-order";
+import { liveSetup } from "../services/live-setup";
 import { sealAnew } from "../services/seal-anew";
 import { openSettings, setConnection, viewConnection } from "./connection-settings";
 
@@ -174,4 +179,49 @@ test("exchanges are forgotten after a while, and answers when no fallback can ne
   expect((await base.db.select().from(carrierAnswers)).length).toBeGreaterThan(0);
   await dropExchanges(base.db, later, later);
   expect(await base.db.select().from(carrierAnswers)).toEqual([]);
+});
+
+test("an order is charged what the carrier says, and stays charged so by itself when the carrier is gone; applied anew it is rated by what there is then", async () => {
+  await set();
+  const now = new Date();
+  const acting = by("Test", now);
+  const fate = await receiveOrder(
+    base.db,
+    {
+      channel: "web",
+      customer: { name: "Ilze Bite" },
+      shipTo: { lines: ["Gatan 1"], city: "Stockholm", postcode: "11455", country: "SE" },
+      lines: [{ sku: "FRAME-25", quantity: 2, unitPrice: "31.00" }],
+    },
+    acting,
+  );
+  if (!fate.ok || fate.value.fate !== "new") throw new Error(JSON.stringify(fate));
+  const command = { number: fate.value.number, by: acting };
+  const view = async (at: Date) => {
+    const result = await viewOrder(base.db, command.number, at);
+    if (!result.ok) throw new Error(result.code);
+    return result.value;
+  };
+  const seen = (await view(now)).quote!.offers.find(({ offer }) => offer === "express")!;
+  expect(await applyOffer(base.db, command, "express")).toMatchObject({ ok: true });
+  expect(await view(now)).toMatchObject({ state: "ready", applied: { net: seen.net } });
+
+  standIns.faults.set("ternwing", ["error"]);
+  const later = new Date(now.getTime() + 45 * 60_000);
+  const asked = calls();
+  const live = (await liveSetup(base.db))!;
+  expect(await settleOrder(base.db, command.number, live, later)).toBe(false);
+  expect(calls()).toBe(asked);
+  const [row] = await base.db.select().from(orders).where(eq(orders.number, command.number));
+  expect(row!.state).toBe("ready");
+  expect(await view(later)).toMatchObject({ state: "ready", applied: { net: seen.net } });
+
+  // the express table stands in, and it is another figure
+  expect(await applyOffer(base.db, { ...command, by: by("Test", later) }, "express")).toMatchObject({
+    ok: true,
+  });
+  const after = await view(later);
+  expect(after.state).toBe("ready");
+  expect(after.applied!.net).not.toBe(seen.net);
+  expect(after.applied!.offer.working!.map(({ code }) => code)).toContain("live-fallback");
 });

@@ -1,7 +1,7 @@
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import { planLiveRequests, type QuoteContext } from "@/core/quote/quote-order";
 import type { QuoteRequest } from "@/core/quote/request";
-import type { LiveAnswer, LiveRequest } from "@/core/services/live-rate";
+import type { LiveAnswer, LiveRates, LiveRequest } from "@/core/services/live-rate";
 import type { Database } from "@/db/connect";
 import { keepAnswers, keepExchanges, lastKnown, readAnswers } from "@/db/queries/carriers";
 import { askCarriers, keptUnder, type AskWith } from "./ask-carriers";
@@ -13,7 +13,7 @@ export type LiveMode = "now" | "cached" | "never";
 const ROUNDS = 2;
 
 /**
- * What carriers say about an order, for `quote` to rate it with: what is kept and new enough, else asked, in at most two rounds
+ * What carriers say about an order, for `quote` to rate it with: what is known already, or kept and new enough, else asked, in at most two rounds
  * and by the deadline. What has no answer is left out; the core knows what each service wants then.
  */
 export async function liveRatesFor(
@@ -21,9 +21,9 @@ export async function liveRatesFor(
   compiled: CompiledSetup,
   request: QuoteRequest,
   context: QuoteContext,
-  asked: AskWith & { readonly mode: LiveMode },
-): Promise<ReadonlyMap<string, LiveAnswer>> {
-  const rates = new Map<string, LiveAnswer>();
+  asked: AskWith & { readonly mode: LiveMode; readonly known?: LiveRates },
+): Promise<LiveRates> {
+  const rates = new Map<string, LiveAnswer>(asked.known);
   if (asked.mode === "never") return rates;
   const looked = new Set<string>();
   for (let round = 0; round < ROUNDS; round++) {

@@ -16,12 +16,13 @@ export function agreeAmount(db: PooledDatabase, command: OrderCommand) {
     const { by } = command;
     if (asked.person !== null && asked.person === by.who.id) return Promise.resolve(failed("own-request"));
     const { amount, lines, shipments } = asked;
-    return chargeIn(tx, situation, by, asked.offer, {
+    const byHand = {
       amount,
       ...(lines ? { lines } : {}),
       ...(shipments ? { shipments } : {}),
       asked: { by: asked.by, at: asked.at },
-    });
+    };
+    return chargeIn(tx, situation, by, { offer: asked.offer, byHand });
   });
 }
 

@@ -11,7 +11,7 @@ import { inTransaction } from "../in-transaction";
 import { failed } from "../result";
 import { liveSetup, type Revision } from "../services/live-setup";
 import { changeOrderIn, type OrderCommand } from "./change-order";
-import { chargeIn, promised } from "./charge-order";
+import { chargeIn, freshRates, promised } from "./charge-order";
 import { orderOf } from "./order-document";
 import { readMany } from "./rate-many";
 import { factsOf, rateOrder, type Facts } from "./rate-order";
@@ -60,7 +60,7 @@ export async function planCharging(
 ): Promise<Plan | undefined> {
   const live = await liveSetup(db);
   if (!live) return undefined;
-  const many = await readMany(db, numbers, live);
+  const many = await readMany(db, numbers, live, now);
   const orders = many.stored.map((stored) => {
     const facts = many.factsOf(stored);
     const { verdict, planned } = planOne(stored, live, facts, now);
@@ -139,6 +139,7 @@ export async function chargeOne(
   { by, batch }: { readonly by: By; readonly batch: string },
 ): Promise<ChargedOne> {
   let found: ChargedOne = { fate: "left" };
+  const liveRates = await freshRates(db, live, number, by.now);
   const command: OrderCommand = { number, by };
   const result = await inTransaction(db, (tx) =>
     changeOrderIn(tx, live, command, async (_, situation) => {
@@ -147,10 +148,11 @@ export async function chargeOne(
         found = sumOf(stored);
         return failed("locked");
       }
-      const facts = await factsOf(tx, stored, live);
-      const rated = rateOrder(stored, live, facts, by.now);
+      const kept = await factsOf(tx, stored, live, by.now);
+      const facts = { ...kept, liveRates: liveRates ?? kept.liveRates };
+      const rated = rateOrder(stored, live, kept, by.now);
       if (rated.stand.state === "ready") return failed("locked");
-      const verdict = verdictFor(stored, rated, facts);
+      const verdict = verdictFor(stored, rateOrder(stored, live, facts, by.now), facts);
       if ("setAside" in verdict) {
         found = { fate: "set-aside", why: verdict.setAside };
         return failed("locked");
@@ -160,7 +162,7 @@ export async function chargeOne(
       const byHand = amount ? { amount: { ...amount, reason: "as the buyer was told" }, isWish: true } : {};
       const { net, cost, margin } = charged;
       found = { fate: "charged", currency: rated.channel?.currency ?? "", net, cost, margin };
-      return chargeIn(tx, situation, by, offer.offer, byHand, batch);
+      return chargeIn(tx, situation, by, { offer: offer.offer, byHand, batch, liveRates });
     }),
   );
   if (!result.ok && result.code !== "locked") return { fate: "set-aside", why: "changed-meanwhile" };

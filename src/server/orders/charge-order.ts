@@ -2,6 +2,8 @@ import "server-only";
 import { chargedByHand, type ByHand } from "@/core/orders/hand-charge";
 import { needsSecond } from "@/core/orders/hand-limit";
 import type { ShipmentChoice } from "@/core/orders/by-shipment";
+import { isOpen } from "@/core/orders/order-state";
+import type { LiveRates } from "@/core/services/live-rate";
 import { compileItem } from "@/core/parcels/compiled-item";
 import type { QuotedOffer } from "@/core/quote/quote";
 import type { Item } from "@/core/setup/item";
@@ -9,16 +11,17 @@ import type { Database, PooledDatabase } from "@/db/connect";
 import type { By } from "@/db/queries/activity";
 import { appendRows } from "@/db/queries/bulk";
 import { commit } from "@/db/queries/commitments";
-import { insertCharge, type OrderRow } from "@/db/queries/orders";
+import { insertCharge, readOrder, type OrderRow } from "@/db/queries/orders";
 import { shipments } from "@/db/schema";
 import { failed } from "../result";
-import type { Revision } from "../services/live-setup";
+import { liveSetup, type Revision } from "../services/live-setup";
 import { byHandOf, chargedOf, plain, type KeptByHand } from "./applied-offer";
 import { askFor } from "./asked-charge";
 import { orderOf } from "./order-document";
 import { splitCharge } from "./split-order";
 import { chargeFields } from "./charge-fields";
 import { changeOrder, type OrderChange, type OrderCommand, type Situation } from "./change-order";
+import { answersToKeep, askedRates, type KeptAnswers } from "./live-facts";
 import { factsOf, rateOrder, type RatedOrder } from "./rate-order";
 import { shipmentRows } from "./shipments";
 import type { Failure } from "../result";
@@ -36,8 +39,40 @@ export interface HandCharge extends ByHand {
  * Applies an offer's charge as it is quoted now; the one before stays in the history. What was set by hand before stays where
  * nothing else is said, and is taken off with an empty `byHand`.
  */
-export function applyOffer(db: PooledDatabase, command: OrderCommand, offer: string, byHand?: HandCharge) {
-  return changeOrder(db, command, (tx, situation) => chargeIn(tx, situation, command.by, offer, byHand));
+export async function applyOffer(
+  db: PooledDatabase,
+  command: OrderCommand,
+  offer: string,
+  byHand?: HandCharge,
+) {
+  const live = await liveSetup(db);
+  const liveRates = live && (await freshRates(db, live, command.number, command.by.now));
+  return changeOrder(db, command, (tx, situation) =>
+    chargeIn(tx, situation, command.by, { offer, byHand, liveRates }),
+  );
+}
+
+/** What carriers say of an order now, whatever they said for the charge it has; `undefined` where there is no such order. */
+export async function freshRates(
+  db: PooledDatabase,
+  live: Revision,
+  number: string,
+  now: Date,
+): Promise<LiveRates | undefined> {
+  if (!live.setup.services.some(({ rate }) => "live" in rate)) return undefined;
+  const stored = await readOrder(db, number);
+  if (!stored || !isOpen(stored.order.state)) return undefined;
+  return askedRates(db, stored, live, await factsOf(db, stored, live, now), { now });
+}
+
+/** Which offer is applied, and what with. */
+interface Applying {
+  readonly offer: string;
+  readonly byHand?: HandCharge | undefined;
+  /** The work with many orders this is part of. */
+  readonly batch?: string | undefined;
+  /** What carriers say now; where nobody was asked, what they said for the charge that stands. */
+  readonly liveRates?: LiveRates | undefined;
 }
 
 /** The same as part of a change that is under way, and of work with many orders where it is of one. */
@@ -45,12 +80,11 @@ export async function chargeIn(
   tx: Database,
   { stored, live }: Situation,
   by: By,
-  offer: string,
-  byHand?: HandCharge,
-  batch?: string,
+  { offer, byHand, batch, liveRates }: Applying,
 ): Promise<Failure | OrderChange> {
   if (!live) return failed("unavailable");
-  const facts = await factsOf(tx, stored, live);
+  const standing = await factsOf(tx, stored, live, by.now);
+  const facts = { ...standing, liveRates: liveRates ?? standing.liveRates };
   const rated = rateOrder(stored, live, facts, by.now, { working: true });
   if (!rated.rated.ok) return failed("invalid", rated.rated.problems);
   const split = byHand?.shipments
@@ -79,6 +113,7 @@ export async function chargeIn(
     kept,
     by,
     items: facts.items,
+    answers: answersToKeep(facts.liveRates),
     batch,
     replaces: stored.order.charge,
   });
@@ -113,6 +148,7 @@ interface Applied {
   readonly kept: KeptByHand;
   readonly by: By;
   readonly items: readonly Item[];
+  readonly answers: KeptAnswers | null;
   readonly batch: string | undefined;
   readonly replaces: string | null;
 }
@@ -136,6 +172,7 @@ async function storeCharge(
     quote: given,
     byHand: isByHand ? kept : null,
     batch: batch ?? null,
+    live: more.answers,
     replaces,
   });
   const known = new Map(items.map((item) => [item.sku, compileItem(item, live.compiled.defaultWeights)]));

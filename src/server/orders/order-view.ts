@@ -32,6 +32,7 @@ import { appliedOffer, byHandOf, chargedOf, type KeptByHand } from "./applied-of
 import { orderOf } from "./order-document";
 import { creditsOf, type ToldCredit } from "./credit-order";
 import { dispatchesOf } from "./hand-over";
+import { shownRates } from "./live-facts";
 import { factsOf, rateOrder, type Facts, type RatedOrder } from "./rate-order";
 
 export type { WordedOffer };
@@ -121,7 +122,7 @@ export async function viewOrder(db: PooledDatabase, number: string, now: Date): 
   const [stored, current] = await Promise.all([readOrder(db, number), liveSetup(db)]);
   if (!stored || !current) return failed("not-found");
   const [facts, history, draft, back, left] = await Promise.all([
-    factsOf(db, stored, current),
+    shownFacts(db, stored, current, now),
     orderHistory(db, number),
     draftSetup(db),
     creditsOf(db, number),
@@ -143,6 +144,16 @@ export async function viewOrder(db: PooledDatabase, number: string, now: Date): 
   });
 }
 
+async function shownFacts(
+  db: PooledDatabase,
+  stored: StoredOrder,
+  current: Revision,
+  now: Date,
+): Promise<Facts> {
+  const facts = await factsOf(db, stored, current, now);
+  return { ...facts, liveRates: await shownRates(db, stored, current, facts, now) };
+}
+
 /** What an order's page needs beside the order and the revision. */
 interface Beside {
   readonly facts: Facts;
@@ -159,15 +170,15 @@ function buildView(
 ): Omit<OrderView, "credits" | "left"> {
   const { order } = stored;
   const { setup } = current;
-  const { items, suspensions } = facts;
+  const { items, suspensions, liveRates } = facts;
   const ofOrder = rateOrder(stored, current, facts, now, { working: true });
   const { rated, stand, request, includesTax, channel } = ofOrder;
   const currency = channel?.currency ?? setup.business.homeCurrency;
   const drafted = draft?.compiled.ok
-    ? rateWith(draft.compiled.value, { ...request, working: true }, items, now, { suspensions })
+    ? rateWith(draft.compiled.value, { ...request, working: true }, items, now, { suspensions, liveRates })
     : undefined;
   const free = isOpen(order.state) ? unpinned(request) : undefined;
-  const best = free && rateWith(current.compiled, free, items, now, { suspensions });
+  const best = free && rateWith(current.compiled, free, items, now, { suspensions, liveRates });
   const applied = stored.charge && appliedCharge(stored.charge, includesTax);
   const quote = rated.ok ? wordQuote(rated.value) : undefined;
   const fallbackTax = setup.business.deliveryTaxPercent;

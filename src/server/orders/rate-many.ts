@@ -8,6 +8,7 @@ import type { Revision } from "../services/live-setup";
 import { codesNow } from "./codes-now";
 import { deskRulesByChannel } from "./desk-rules";
 import { freeStock } from "./free-items";
+import { keptRates } from "./live-facts";
 import { skusOf } from "./order-document";
 import type { Facts } from "./rate-order";
 
@@ -26,6 +27,7 @@ export async function readMany(
   db: Database,
   numbers: readonly string[],
   live: Revision,
+  now: Date,
 ): Promise<ManyOrders> {
   const stored = await readOrders(db, numbers);
   const stock = await freeStock(db, stored.flatMap(skusOf));
@@ -41,6 +43,7 @@ export async function readMany(
     factsOf: (one) => ({
       items: stock.itemsFor(one.order.number, skusOf(one)),
       suspensions,
+      liveRates: keptRates(one, now),
       rule: rules(one.order.channel),
       codes: (one.charge && codes.get(one.charge.revision)) ?? none,
     }),

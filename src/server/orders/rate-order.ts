@@ -5,6 +5,7 @@ import { choicesOf, rateByShipment, type ShipmentChoice } from "@/core/orders/by
 import type { Quote, QuotedOffer } from "@/core/quote/quote";
 import type { QuoteRequest } from "@/core/quote/request";
 import type { Channel } from "@/core/setup/offer";
+import type { LiveRates } from "@/core/services/live-rate";
 import type { Item } from "@/core/setup/item";
 import type { Parsed } from "@/core/setup/parse-setup";
 import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
@@ -17,6 +18,7 @@ import { standingCharge } from "./applied-offer";
 import { codesNow } from "./codes-now";
 import { deskRuleOf } from "./desk-rules";
 import { freeItems, isShort } from "./free-items";
+import { keptRates } from "./live-facts";
 import { orderOf, skusOf } from "./order-document";
 import { basisOf, orderRequest } from "./order-request";
 
@@ -25,6 +27,8 @@ export interface Facts {
   /** With the stock that is free for it. */
   readonly items: readonly Item[];
   readonly suspensions: CompiledSuspensions;
+  /** What carriers say of it. */
+  readonly liveRates: LiveRates;
   readonly rule: DeskRule;
   /** What codes of the charge that stands are called by now. */
   readonly codes: CodeNow;
@@ -42,10 +46,12 @@ export interface RatedOrder {
   readonly stand: Stand;
 }
 
-export async function factsOf(db: Database, stored: StoredOrder, live: Revision): Promise<Facts> {
+/** With the answers of carriers that are kept with the charge: nobody is asked here. */
+export async function factsOf(db: Database, stored: StoredOrder, live: Revision, now: Date): Promise<Facts> {
   return {
     items: await freeItems(db, skusOf(stored), stored.order.number),
     suspensions: await currentSuspensions(db),
+    liveRates: keptRates(stored, now),
     rule: await deskRuleOf(db, stored.order.channel),
     codes: await codesNow(db, stored.charge?.revision, live.number),
   };
@@ -59,10 +65,11 @@ export function rateOrder(
   now: Date,
   { working = false }: { readonly working?: boolean } = {},
 ): RatedOrder {
-  const { items, suspensions, rule, codes } = facts;
+  const { items, suspensions, liveRates, rule, codes } = facts;
   const request = orderRequest(stored);
   const rated = rateWith(live.compiled, working ? { ...request, working } : request, items, now, {
     suspensions,
+    liveRates,
   });
   const channel = channelOf(live, stored.order.channel);
   const includesTax = channel?.pricesIncludeTax === true;
@@ -90,14 +97,14 @@ export function rateOrder(
 function rateAgain(
   { compiled }: Revision,
   request: QuoteRequest,
-  { items, suspensions }: Facts,
+  { items, ...more }: Facts,
   choices: readonly ShipmentChoice[],
   now: Date,
   working: boolean,
 ): QuotedOffer | undefined {
   if (choices.some(({ offer }) => !compiled.offerCodes.has(offer))) return undefined;
   const asked = working ? { ...request, working } : request;
-  const rated = rateByShipment(compiled, asked, choices, contextOf(compiled, items, now, { suspensions }));
+  const rated = rateByShipment(compiled, asked, choices, contextOf(compiled, items, now, more));
   return rated.ok && !("fault" in rated.value) ? rated.value : undefined;
 }
 

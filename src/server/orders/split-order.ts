@@ -15,18 +15,19 @@ import { readOrder } from "@/db/queries/orders";
 import { done, failed, splitPieces, splitWithheld, type Failure, type Result } from "../result";
 import { liveSetup, type Revision } from "../services/live-setup";
 import { contextOf } from "../services/rate";
+import { shownRates } from "./live-facts";
 import { factsOf, rateOrder, type Facts } from "./rate-order";
 
 /** What an order is charged where each shipment has an offer of its own. Fails with `split-pieces`, `split-withheld`. */
 export function splitCharge(
   { compiled }: Revision,
   request: QuoteRequest,
-  { items, suspensions }: Facts,
+  { items, ...more }: Facts,
   choices: readonly ShipmentChoice[],
   now: Date,
 ): QuotedOffer | Failure {
   const asked = { ...request, working: true };
-  const rated = rateByShipment(compiled, asked, choices, contextOf(compiled, items, now, { suspensions }));
+  const rated = rateByShipment(compiled, asked, choices, contextOf(compiled, items, now, more));
   if (!rated.ok) return failed("invalid", rated.problems);
   const { value } = rated;
   if (!("fault" in value)) return value;
@@ -70,7 +71,8 @@ export async function viewSplit(
 ): Promise<Result<SplitView>> {
   const [stored, live] = [await readOrder(db, number), await liveSetup(db)];
   if (!stored || !live) return failed("not-found");
-  const facts = await factsOf(db, stored, live);
+  const kept = await factsOf(db, stored, live, now);
+  const facts = { ...kept, liveRates: await shownRates(db, stored, live, kept, now) };
   const { rated, again, request } = rateOrder(stored, live, facts, now);
   if (!rated.ok) return failed("invalid", rated.problems);
   const whole = rated.value.offers.find((one) => one.offer === offer);
@@ -78,7 +80,8 @@ export async function viewSplit(
   const shown = stands ?? whole;
   if (!shown) return failed("not-found");
   const split = stands ? choicesOf(stands) : splitOf(shown);
-  const context = contextOf(live.compiled, facts.items, now, { suspensions: facts.suspensions });
+  const { items, suspensions, liveRates } = facts;
+  const context = contextOf(live.compiled, items, now, { suspensions, liveRates });
   const parts = ratedParts(live.compiled, request, split, context);
   if (!parts.ok) return failed("invalid", parts.problems);
   if ("sku" in parts.value) return splitPieces(parts.value.sku);

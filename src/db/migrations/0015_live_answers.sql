@@ -1,0 +1,1 @@
+ALTER TABLE "charges" ADD COLUMN "live" jsonb;
