@@ -34,7 +34,7 @@ const may = {
   "src/workers": ["src/workers", "src/core", "src/contracts", "src/tabular"],
   "src/app": ["src/features", "src/ui", "src/server/api", "src/server/auth", "src/app"],
   sim: ["sim", "src/contracts", "src/xml"],
-  scripts: ["scripts", "src/server", "src/db", "src/core", "src/messages", "src/contracts", "demo"],
+  scripts: ["scripts", "sim", "src/server", "src/db", "src/core", "src/messages", "src/contracts", "demo"],
   demo: ["demo", "src/core"],
   "tests/e2e": ["tests/e2e", "src/contracts"],
 };

@@ -4,6 +4,8 @@ import { connect } from "@/db/connect";
 import { migrateDatabase, NewerData } from "@/db/migrate";
 import { ensureBuild } from "../machine/build";
 import { createDatabase, dropDatabase, startCluster, type Cluster } from "../machine/cluster";
+import { demoCarriers } from "../machine/demo-carriers";
+import type { StandIns } from "../../sim/carriers/server";
 import { freePort } from "../machine/free-port";
 import { withLock } from "../machine/lock";
 import { runningServer, startServer, type WebServer } from "../machine/server";
@@ -27,18 +29,26 @@ export const migrations = join(root, "src/db/migrations");
 export async function serve(profile: Profile): Promise<number> {
   const begun = await withLock(`${profile}.start`, () => begin(profile));
   if (!begun) return 0;
-  const { server, cluster } = begun;
+  const { server, cluster, carriers } = begun;
   try {
     await untilStopped(server.ended);
     await server.stop();
+    await carriers?.stop();
     return 0;
   } finally {
     await cluster.leave();
   }
 }
 
+interface Begun {
+  readonly server: WebServer;
+  readonly cluster: Cluster;
+  /** Beside the demo. */
+  readonly carriers: StandIns | undefined;
+}
+
 /** Starts a profile; nothing when it runs already. Of two starts at once the second one waits and finds it running. */
-async function begin(profile: Profile): Promise<{ server: WebServer; cluster: Cluster } | undefined> {
+async function begin(profile: Profile): Promise<Begun | undefined> {
   const running = await runningServer(profile);
   if (running) {
     console.log(`Already running at ${running.url}`);
@@ -50,6 +60,7 @@ async function begin(profile: Profile): Promise<{ server: WebServer; cluster: Cl
     const url = cluster.urlOf(profile);
     await migrateDatabase(url, migrations);
     const people = await prepare(profile, url);
+    const carriers = profile === "demo" ? await demoCarriers(url) : undefined;
     const port = await freePort(PORTS[profile]);
     const server = await startServer(
       profile,
@@ -63,8 +74,9 @@ async function begin(profile: Profile): Promise<{ server: WebServer; cluster: Cl
     console.log(`\nWallodrom is at ${server.url}\n`);
     for (const person of people)
       console.log(`  ${person.email.padEnd(34)} ${person.password.padEnd(22)} ${person.role}`);
+    if (carriers) console.log(`\nStand-ins of carriers, with faults to switch on: ${carriers.url}`);
     console.log("\nCtrl-C stops it.");
-    return { server, cluster };
+    return { server, cluster, carriers };
   } catch (error) {
     await cluster.leave();
     throw error instanceof NewerData ? new StopWord(error.message) : error;

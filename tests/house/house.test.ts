@@ -118,16 +118,18 @@ describe("the lint of the core", () => {
   );
 });
 
-test("the published JSON Schema is the one the core reads by", () => {
-  const made = spawnSync(
-    process.execPath,
-    [
-      "--import",
-      "tsx",
-      "-e",
-      'import("./scripts/setup-schema.ts").then((m) => process.stdout.write(m.setupJsonSchema()))',
-    ],
-    { cwd: root, encoding: "utf8" },
-  );
-  expect(made.stdout).toBe(readFileSync(join(root, "docs/setup.schema.json"), "utf8"));
-}, 30_000);
+test.each([
+  ["setup.schema.json", "setup-schema.ts", "setupJsonSchema"],
+  ["rate-protocol/openapi.json", "rate-protocol/protocol-document.ts", "protocolDocument"],
+])(
+  "the published %s is what the product reads by",
+  (published, script, made) => {
+    const code = `import("./scripts/${script}").then((m) => process.stdout.write(m.${made}()))`;
+    const { stdout } = spawnSync(process.execPath, ["--import", "tsx", "-e", code], {
+      cwd: root,
+      encoding: "utf8",
+    });
+    expect(stdout).toBe(readFileSync(join(root, "docs", published), "utf8"));
+  },
+  30_000,
+);
