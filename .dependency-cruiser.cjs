@@ -36,7 +36,7 @@ const may = {
   sim: ["sim", "src/contracts", "src/xml"],
   scripts: ["scripts", "sim", "src/server", "src/db", "src/core", "src/messages", "src/contracts", "demo"],
   demo: ["demo", "src/core"],
-  "tests/e2e": ["tests/e2e", "src/contracts"],
+  "tests/e2e": ["tests/e2e", "src/contracts", "sim"],
 };
 const start = (folders) => `^(${folders.join("|")})/`;
 const inside = "^(src|sim|scripts|demo|tests)/";

@@ -32,6 +32,7 @@ function addressOf(folder: string): string {
 const samples: Readonly<Record<string, string>> = {
   "/carriers/[code]": "PNP",
   "/channels/[code]": "web",
+  "/connections/[code]": "sim-tern",
   "/offers/[code]": "express",
   "/orders/[number]": demoOrders[0]!.number,
   // no work of that kind: the page says so

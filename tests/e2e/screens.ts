@@ -4,6 +4,7 @@ export const screens = [
   "/orders/~list?queue=handed-over",
   "/origins/TRT",
   "/carriers/TRN",
+  "/connections/sim-tern",
   "/services/TRN-EXPRESS",
   "/zones/PNP",
   "/tariffs",

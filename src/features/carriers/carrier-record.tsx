@@ -16,6 +16,7 @@ import {
 } from "@/features/draft";
 import { Record, Section } from "@/ui/parts/section";
 import { CarrierAccounts } from "./carrier-accounts";
+import { CarrierConnections } from "./carrier-connections";
 import { CarrierAddresses, CarrierContacts } from "./carrier-lists";
 import { CarrierSecrets } from "./carrier-secrets";
 import { FuelIndex } from "./fuel-index";
@@ -27,6 +28,10 @@ interface Props {
   readonly services: readonly Service[];
   /** The codes of all services there are. */
   readonly taken: readonly string[];
+  /** The ways to its system, where it has any. */
+  readonly connections: readonly { readonly code: string; readonly adapter: string }[];
+  /** The codes of all connections there are. */
+  readonly takenConnections: readonly string[];
   readonly origins: readonly { readonly value: string; readonly name: string }[];
   readonly parts: PrivateParts;
   readonly notices: readonly Notice[];
@@ -37,7 +42,8 @@ const weightUnits = named(["kg", "g", "lb", "oz"]);
 const volumeUnits = named(["m3", "l", "cm3", "ft3", "in3"]);
 
 /** A firm that transports, with its services at a glance. */
-export function CarrierRecord({ carrier, services, taken, origins, parts, notices }: Props) {
+export function CarrierRecord(props: Props) {
+  const { carrier, services, taken, origins, parts, notices } = props;
   const path = joinPath("carriers", carrier.code);
   const at = (field: string) => `${path}/${field}`;
   const page = `/carriers/${encodeURIComponent(carrier.code)}`;
@@ -121,6 +127,11 @@ export function CarrierRecord({ carrier, services, taken, origins, parts, notice
         <Section name="Fuel index">
           <FuelIndex path={at("fuelIndex")} carrier={carrier} notices={notices} />
         </Section>
+        <CarrierConnections
+          carrier={carrier.code}
+          connections={props.connections}
+          taken={props.takenConnections}
+        />
         <Section name="Account numbers">
           {parts.accounts ? (
             <CarrierAccounts carrier={carrier.code} accounts={parts.accounts} origins={origins} />

@@ -15,6 +15,8 @@ export function placeHref(path: string): string | undefined {
       return `/origins/${code}${hash}`;
     case "carriers":
       return `/carriers/${code}${hash}`;
+    case "connections":
+      return `/connections/${code}${hash}`;
     case "services":
       return `/services/${code}${hash}`;
     case "zoneCharts":

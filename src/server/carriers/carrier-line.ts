@@ -13,7 +13,9 @@ import type {
   AdapterCall,
   AdapterReply,
   AdapterSettings,
+  CarrierService,
   RateAnswer,
+  RateFailure,
   RateQuestion,
 } from "@/contracts/carrier-rates";
 import type { sendOut } from "../outgoing/send-out";
@@ -97,6 +99,16 @@ export class CarrierLine {
       if (error instanceof BrokenCircuitError) return same({ notAsked: "left-alone" });
       if (error instanceof BulkheadRejectedError) return same({ notAsked: "full" });
       throw error;
+    }
+  }
+
+  /** The services the carrier says it has; asked by people alone, so that neither pause nor failures keep it. Never throws. */
+  async services(deadline: number): Promise<readonly CarrierService[] | RateFailure> {
+    const { adapter, settings } = this.#of;
+    try {
+      return await adapter.services(settings, (call) => this.#send(call, deadline));
+    } catch {
+      return { fault: "malformed" };
     }
   }
 

@@ -32,6 +32,8 @@ export default async function CarrierPage({ params }: { readonly params: Promise
         services={setup.services.filter((service) => service.carrier === code)}
         taken={setup.services.map((service) => service.code)}
         origins={setup.origins.map((origin) => ({ value: origin.code, name: origin.name }))}
+        connections={setup.connections.filter((one) => one.carrier === code)}
+        takenConnections={setup.connections.map((one) => one.code)}
         parts={parts}
         notices={noticesFor(findings, `carriers/${code}`)}
       />

@@ -1,0 +1,1 @@
+export { ConnectionRecord } from "./connection-record";

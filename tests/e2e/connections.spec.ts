@@ -1,0 +1,112 @@
+import { AMBERWAY_KEY } from "../../sim/carriers/amberway";
+import { startStandIns, type StandIns } from "../../sim/carriers/server";
+import { editsLive } from "./drivers/gate-driver";
+import { OfferDriver } from "./drivers/offer-driver";
+import { OrderDriver } from "./drivers/order-driver";
+import { stateOf } from "./people";
+import { expect, test, type APIRequestContext } from "./test";
+
+test.use({ storageState: stateOf("admin") });
+
+let standIns: StandIns;
+test.beforeAll(async () => {
+  standIns = await startStandIns(0, { seed: 1, isPrompt: true });
+});
+test.afterAll(() => standIns.stop());
+
+async function ordered(request: APIRequestContext, number: string, quantity: number): Promise<void> {
+  const answer = await request.post("/api/v1/orders?rate=now", {
+    headers: { authorization: "Bearer wd_demo_everything" },
+    data: {
+      number,
+      channel: "phone",
+      customer: { name: "Ilze Bite" },
+      shipTo: { lines: ["Gatan 3"], city: "Stockholm", postcode: "114 55", country: "SE" },
+      lines: [{ sku: "FRAME-25", quantity, unitPrice: "31.00" }],
+    },
+  });
+  expect(answer.status()).toBe(201);
+}
+
+test("a carrier is connected from nothing, prices an offer by its own figure, falls back in words when it is off, and is asked again when it is back", async ({
+  page,
+  browser,
+  request,
+}, { retry }) => {
+  test.setTimeout(180_000);
+  const name = `Asked van ${retry}`;
+  const orders = new OrderDriver(page);
+  await editsLive(browser, async () => {
+    await page.goto("/carriers/AMB");
+    await page.getByRole("button", { name: "Add a connection" }).click();
+    await page.getByRole("textbox", { name: "Name", exact: true }).first().fill(`Rates ${retry}`);
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    await expect(page).toHaveURL(/\/connections\//);
+    const code = decodeURIComponent(new URL(page.url()).pathname.split("/").at(-1)!);
+    const form = page.getByRole("form", { name: "How it is reached" });
+    await form.getByRole("textbox", { name: "Address" }).fill("http://10.0.0.1/rates");
+    await form.getByLabel(/^Key/).fill(AMBERWAY_KEY);
+    await form.getByRole("button", { name: "Store it" }).click();
+    await expect(form.getByRole("alert")).toContainText("Only public ones are called");
+    await form.getByRole("textbox", { name: "Address" }).fill(`${standIns.url}/amberway`);
+    await form.getByRole("button", { name: "Store it" }).click();
+    await expect(form.getByRole("status")).toContainText("Stored");
+    await expect(form.getByLabel(/^Key/)).toHaveValue("");
+    await expect(form.getByLabel(/^Key/)).toHaveAttribute("placeholder", /kept/);
+    await page.getByRole("button", { name: "Fetch their services" }).click();
+    await expect(page.getByText("VAN-AM (Amberway van before noon)")).toBeVisible();
+
+    // a service that it prices, and an offer by that service
+    await page.goto("/carriers/AMB");
+    await page.getByRole("button", { name: "Add a service" }).click();
+    await page.getByRole("textbox", { name: "Name", exact: true }).first().fill(name);
+    await page.getByRole("button", { name: "Add", exact: true }).click();
+    await expect(page.getByRole("heading", { level: 1, name })).toBeVisible();
+    await page.getByLabel("Rate from").selectOption({ label: `asked live through ${code}` });
+    const there = page.getByRole("textbox", { name: "Its name there" });
+    await there.fill("VAN");
+    await there.press("Enter");
+    await page.getByLabel("Without an answer").selectOption({ value: "tariff AMB-VAN-BUY" });
+    const offers = new OfferDriver(page);
+    await offers.open("post");
+    await offers.add(`asked-${retry}`, "Telephone and fairs", name);
+    await offers.kind("costPlus");
+
+    const number = `LIVE-${retry}`;
+    await ordered(request, number, 2);
+    await page.goto(`/connections/${encodeURIComponent(code)}`);
+    const ask = page.getByRole("form", { name: "Ask now" });
+    await ask.getByRole("textbox", { name: "About order" }).fill(number);
+    await ask.getByRole("button", { name: "Ask now" }).click();
+    const said = page.getByRole("region", { name: "Ask now" }).getByRole("listitem").first();
+    await expect(said).toContainText(/VAN: \d+\.\d\d EUR without tax/);
+    const amount = /VAN: (\d+\.\d\d)/.exec(await said.innerText())![1]!;
+
+    await orders.open(number);
+    expect((await orders.figures(`asked-${retry}`)).cost).toBe(amount);
+    await orders.offers.getByRole("button", { name: `asked-${retry}`, exact: true }).click();
+    const how = page.getByRole("region", { name: /^How/ });
+    await expect(how).toContainText(`answered ${amount}`);
+
+    standIns.faults.set("amberway", ["error"]);
+    await ordered(request, `${number}-OFF`, 3);
+    await orders.open(`${number}-OFF`);
+    await orders.offers.getByRole("button", { name: `asked-${retry}`, exact: true }).click();
+    await expect(how).toContainText("does not answer; the fallback tariff stands in");
+    // every question of another order fails too, until it is left alone
+    for (let n = 0; n < 5; n++) {
+      await ordered(request, `${number}-OFF${n}`, 4 + n);
+      await orders.open(`${number}-OFF${n}`);
+    }
+    await page.goto(`/connections/${encodeURIComponent(code)}`);
+    await expect(page.getByText(/^Left alone/)).toBeVisible();
+    await expect(page.getByRole("table", { name: "The last calls" })).toContainText("not available");
+    standIns.faults.set("amberway", []);
+    await expect(async () => {
+      await ask.getByRole("textbox", { name: "About order" }).fill(number);
+      await ask.getByRole("button", { name: "Ask now" }).click();
+      await expect(said).toContainText(`VAN: ${amount}`, { timeout: 2000 });
+    }).toPass({ timeout: 40_000 });
+    await expect(page.getByText("Asked as usual.")).toBeVisible();
+  });
+});
