@@ -1,5 +1,12 @@
 import { z } from "zod";
-import type { Adapter, RateAnswer, RateParcel, RateQuestion, Send } from "@/contracts/carrier-rates";
+import {
+  rateFacts,
+  type Adapter,
+  type RateAnswer,
+  type RateParcel,
+  type RateQuestion,
+  type Send,
+} from "@/contracts/carrier-rates";
 import { RATE_PROTOCOL, rateReply, serviceList, type ProtocolQuestion } from "@/contracts/rate-protocol";
 import { faulty, goodReply, jsonIn } from "./reply";
 
@@ -19,20 +26,8 @@ export const wallodromAdapter: Adapter = {
       isNeeded: false,
     },
   ],
-  dependsOn: [
-    "services",
-    "origin",
-    "destination",
-    "poBox",
-    "collectionPoint",
-    "shipDate",
-    "parcels",
-    "goodsClasses",
-    "goodsValue",
-    "cashOnDelivery",
-    "signature",
-    "account",
-  ],
+  // whoever answers by it may look at all of the question
+  dependsOn: rateFacts,
   cannot: [],
   services: async (settings, send) => {
     const reply = goodReply(
