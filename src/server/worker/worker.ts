@@ -2,6 +2,7 @@ import { setTimeout as wait } from "node:timers/promises";
 import type PgBoss from "pg-boss";
 import type { PooledDatabase } from "@/db/connect";
 import { openQueue, queues } from "@/db/queue";
+import { dropExchanges } from "@/db/queries/carriers";
 import { dropJobs, reviveJobs } from "@/db/queries/jobs";
 import { dropEvents } from "@/db/queries/webhooks";
 import { kindOf } from "../jobs/kinds";
@@ -20,6 +21,9 @@ const LOOK_MS = 1000;
 const RATE_MS = 500;
 const FORGET_MS = 3_600_000;
 const KEEP_MS = 30 * 86_400_000;
+const EXCHANGES_MS = 14 * 86_400_000;
+/** A service's fallback may ask for an answer of a year ago. */
+const ANSWERS_MS = 366 * 86_400_000;
 /** How often somebody looks for messages to send, and how long the last ones may take when the worker ends. */
 const TELL_MS = 500;
 const LAST_MESSAGES_MS = 3000;
@@ -94,10 +98,12 @@ async function revive(db: PooledDatabase): Promise<void> {
   }
 }
 
-/** Work that ended, and messages that were told, long ago are of no use to anybody. */
+/** Work that ended, messages that were told, and calls to carriers long ago are of no use to anybody. */
 async function forgetOld(db: PooledDatabase): Promise<void> {
-  const before = new Date(Date.now() - KEEP_MS).toISOString();
-  await Promise.all([dropJobs(db, before), dropEvents(db, before)]).catch((error: unknown) =>
-    logFailure("what is old was not forgotten", error),
-  );
+  const ago = (ms: number) => new Date(Date.now() - ms).toISOString();
+  await Promise.all([
+    dropJobs(db, ago(KEEP_MS)),
+    dropEvents(db, ago(KEEP_MS)),
+    dropExchanges(db, ago(EXCHANGES_MS), ago(ANSWERS_MS)),
+  ]).catch((error: unknown) => logFailure("what is old was not forgotten", error));
 }
