@@ -1,6 +1,7 @@
 import { placeHref } from "./place-link";
 
 test.each([
+  ["connections/sim-tern/timeoutMs", "/connections/sim-tern#connections/sim-tern/timeoutMs"],
   ["tariffs/T/editions/2026/zones/4/breaks/10", "/tariffs/T?edition=2026&zone=4&edge=10"],
   ["tariffs/T/editions/2026/zones/4/breaks/open", "/tariffs/T?edition=2026&zone=4&edge=open"],
   [

@@ -14,6 +14,7 @@ import { receiveOrder } from "../orders/receive-orders";
 import { settleOrder } from "../orders/settle-order";
 import { liveSetup } from "../services/live-setup";
 import { sealAnew } from "../services/seal-anew";
+import { askNow, carrierServices, connectionPage } from "./connection-page";
 import { openSettings, setConnection, viewConnection } from "./connection-settings";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
@@ -224,4 +225,41 @@ test("an order is charged what the carrier says, and stays charged so by itself 
   expect(after.state).toBe("ready");
   expect(after.applied!.net).not.toBe(seen.net);
   expect(after.applied!.offer.working!.map(({ code }) => code)).toContain("live-fallback");
+});
+
+test("a connection's page says what it is asked with, what came of the last day, and how it stands; asking now keeps nothing", async () => {
+  await set();
+  const now = new Date();
+  const whole = { ...connection, carrier: "TRN", timeoutMs: 1500, cacheMinutes: 30 };
+  await quoted();
+  standIns.faults.set("ternwing", ["error"]);
+  await quoted({ shipTo: { country: "SE", postcode: "21120" } });
+  const page = await connectionPage(base.db, whole, now);
+  expect(page).toMatchObject({ adapter: { name: "Ternwing" }, view: { secrets: ["key"] }, state: "closed" });
+  expect(page.day.counts.map(({ outcome }) => outcome).sort()).toEqual(["answered", "unavailable"]);
+  expect(page.day.median).toBeGreaterThanOrEqual(0);
+  expect(page.exchanges.map(({ to }) => to)).toEqual(expect.arrayContaining(["SE 11455", "SE 21120"]));
+  expect(JSON.stringify(page)).not.toContain(TERNWING_KEY);
+
+  standIns.faults.set("ternwing", []);
+  const before = await base.db.$count(carrierExchanges);
+  const [order] = await base.db.select().from(orders).where(eq(orders.city, "Stockholm")).limit(1);
+  const asked = await askNow(base.db, connection.code, order!.number, now);
+  if (!asked.ok) throw new Error(asked.code);
+  expect(asked.value[0]!.rates[0]).toMatchObject({
+    service: "EXPRESS",
+    currency: "SEK",
+    cost: expect.stringMatching(/^\d+\.\d\d$/) as string,
+  });
+  expect(await base.db.$count(carrierExchanges)).toBe(before);
+  expect(await askNow(base.db, connection.code, "no-such-order", now)).toMatchObject({
+    ok: false,
+    code: "not-found",
+  });
+  expect(await carrierServices(base.db, whole, now)).toMatchObject({
+    ok: true,
+    value: { services: [{ code: "EXPRESS" }, { code: "DAY" }] },
+  });
+  standIns.faults.set("ternwing", ["sign-in"]);
+  expect(await carrierServices(base.db, whole, now)).toEqual({ ok: true, value: { outcome: "sign-in" } });
 });
