@@ -6,7 +6,7 @@ import { OrderDriver } from "./drivers/order-driver";
 import { stateOf } from "./people";
 import { expect, test, type APIRequestContext } from "./test";
 
-test.use({ storageState: stateOf("admin") });
+test.use({ storageState: stateOf("admin"), actionTimeout: 20_000 });
 
 let standIns: StandIns;
 test.beforeAll(async () => {
@@ -21,7 +21,7 @@ async function ordered(request: APIRequestContext, number: string, quantity: num
       number,
       channel: "phone",
       customer: { name: "Ilze Bite" },
-      shipTo: { lines: ["Gatan 3"], city: "Stockholm", postcode: "114 55", country: "SE" },
+      shipTo: { lines: ["Hamngatan 3"], city: "Mariehamn", postcode: "22100", country: "AX" },
       lines: [{ sku: "FRAME-25", quantity, unitPrice: "31.00" }],
     },
   });
@@ -39,8 +39,9 @@ test("a carrier is connected from nothing, prices an offer by its own figure, fa
   await editsLive(browser, async () => {
     await page.goto("/carriers/AMB");
     await page.getByRole("button", { name: "Add a connection" }).click();
-    await page.getByRole("textbox", { name: "Name", exact: true }).first().fill(`Rates ${retry}`);
-    await page.getByRole("button", { name: "Add", exact: true }).click();
+    const live = page.getByRole("region", { name: "Live rates" });
+    await live.getByRole("textbox", { name: "Name", exact: true }).fill(`Rates ${retry}`);
+    await live.getByRole("button", { name: "Add", exact: true }).click();
     await expect(page).toHaveURL(/\/connections\//);
     const code = decodeURIComponent(new URL(page.url()).pathname.split("/").at(-1)!);
     const form = page.getByRole("form", { name: "How it is reached" });
