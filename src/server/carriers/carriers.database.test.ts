@@ -263,3 +263,13 @@ test("a connection's page says what it is asked with, what came of the last day,
   standIns.faults.set("ternwing", ["sign-in"]);
   expect(await carrierServices(base.db, whole, now)).toEqual({ ok: true, value: { outcome: "sign-in" } });
 });
+
+test("settings that can't be opened any more leave quotes and orders with their fallback", async () => {
+  await set();
+  await base.db.update(connectionSettings).set({ secrets: "v2.nothing.of.the.kind", version: 999 });
+  expect(stepOf(await quoted())).toMatchObject({ code: "live-fallback" });
+  const [order] = await base.db.select().from(orders).where(eq(orders.state, "to-rate")).limit(1);
+  expect(await viewOrder(base.db, order!.number, new Date())).toMatchObject({ ok: true });
+  expect(calls()).toBe(0);
+  await base.db.delete(connectionSettings);
+});

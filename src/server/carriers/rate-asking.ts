@@ -20,11 +20,12 @@ export async function rateAsking(
   const context = await catalogueContext(db, compiled, request, rating);
   const isAsked = mode !== "never" && setup.services.some(({ rate }) => "live" in rate);
   if (!isAsked) return quote(compiled, request, context);
-  const asked = { ...(await askWith(db, setup, rating.now)), mode };
-  const liveRates = await liveRatesFor(db, compiled, request, context, asked).catch((error: unknown) => {
-    // a quote is never left without an answer: what carriers say is missing then, and each service has its fallback
-    logFailure("asking carriers failed", error);
-    return undefined;
-  });
+  const liveRates = await askWith(db, setup, rating.now)
+    .then((asked) => liveRatesFor(db, compiled, request, context, { ...asked, mode }))
+    .catch((error: unknown) => {
+      // a quote is never left without an answer: what carriers say is missing then, and each service has its fallback
+      logFailure("asking carriers failed", error);
+      return undefined;
+    });
   return quote(compiled, request, liveRates ? { ...context, liveRates } : context);
 }

@@ -59,9 +59,12 @@ export async function askedRates(
 ): Promise<LiveRates> {
   if (!setup.services.some(({ rate }) => "live" in rate)) return known;
   const context = contextOf(compiled, items, now, { suspensions });
-  const asked = { ...(await askWith(db, setup, now)), mode: "now", known } as const;
-  return liveRatesFor(db, compiled, orderRequest(stored), context, asked).catch((error: unknown) => {
-    logFailure("asking carriers failed", error);
-    return known;
-  });
+  return askWith(db, setup, now)
+    .then((asked) =>
+      liveRatesFor(db, compiled, orderRequest(stored), context, { ...asked, mode: "now", known }),
+    )
+    .catch((error: unknown) => {
+      logFailure("asking carriers failed", error);
+      return known;
+    });
 }
