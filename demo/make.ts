@@ -54,7 +54,11 @@ const setup: Setup = {
     objectives: ["fewestShipments", "lowestCost", "nearest", "rank"],
     fallbackOrigin: "TRT",
   },
-  connections: [{ code: "sim-tern", adapter: "ternwing", carrier: "TRN", timeoutMs: 1500, cacheMinutes: 30 }],
+  connections: [
+    { code: "sim-tern", adapter: "ternwing", carrier: "TRN", timeoutMs: 1500, cacheMinutes: 30 },
+    { code: "sim-stone", adapter: "stonepier", carrier: "STP", timeoutMs: 1500, cacheMinutes: 120 },
+    { code: "sim-amber", adapter: "wallodrom", carrier: "AMB", timeoutMs: 1200, cacheMinutes: 60 },
+  ],
 };
 
 const smallest: Setup = {

@@ -160,7 +160,7 @@ async function settleDemoOrder(tx: Database, demo: DemoOrder, live: Revision, no
   const { number, apply, placedAt } = demo;
   const command = { number, by: { who: maarja, now: new Date(placedAt) } };
   const stored = apply && (await readOrder(tx, number));
-  const rated = stored && rateOrder(stored, live, await factsOf(tx, stored, live, now), now).rated;
+  const rated = stored && rateOrder(stored, live, await factsOf(tx, stored, live), now).rated;
   const offers = rated?.ok ? rated.value.offers : [];
   const offer = offers[offers.length - 1];
   if (apply && offer) {

@@ -242,7 +242,7 @@ export const services: Setup["services"] = [
     accepts: { poBox: false, refusesGoodsClasses: ["live"] },
     volumetric: { kgPerM3: "250" },
     weightStep: kg("1"),
-    rate: { tariff: "STP-GDY-BUY" },
+    rate: { live: "sim-stone", liveService: "ROAD", fallback: { tariff: "STP-GDY-BUY" } },
     surcharges: [
       {
         code: "fuel",
@@ -262,7 +262,7 @@ export const services: Setup["services"] = [
     transit: { minDays: 1, maxDays: 3 },
     limits: { maxShipmentWeight: kg("400"), maxLength: cm("220") },
     accepts: { cashOnDelivery: true, refusesGoodsClasses: ["live"] },
-    rate: { tariff: "AMB-VAN-BUY" },
+    rate: { live: "sim-amber", liveService: "VAN", fallback: { tariff: "AMB-VAN-BUY" } },
     active: true,
   },
   {

@@ -16,3 +16,17 @@ export function fromHundredths(hundredths: number): string {
   const digits = String(Math.abs(hundredths)).padStart(3, "0");
   return `${sign}${digits.slice(0, -2)}.${digits.slice(-2)}`;
 }
+
+/** The exact difference of decimals of up to four places: "10.50" less "0.75" and "1" is "8.7500". Throws for what is none. */
+export function lessAll(from: string, others: readonly string[]): string {
+  const left = others.reduce((rest, other) => rest - tenThousandths(other), tenThousandths(from));
+  const digits = String(left < 0n ? -left : left).padStart(5, "0");
+  return `${left < 0n ? "-" : ""}${digits.slice(0, -4)}.${digits.slice(-4)}`;
+}
+
+function tenThousandths(text: string): bigint {
+  const [, sign = "", whole = "", decimals = ""] = /^(-?)(\d+)(?:\.(\d{1,4}))?$/.exec(text) ?? [];
+  if (whole === "") throw new RangeError(`no decimal: ${text}`);
+  const all = BigInt(`${whole}${decimals.padEnd(4, "0")}`);
+  return sign === "-" ? -all : all;
+}

@@ -16,6 +16,7 @@ const words: Readonly<Record<string, string>> = {
   "charge-applied-by-hand": "applied a charge with a part by hand",
   "amount-asked": "asked for another amount",
   "amount-refused": "refused another amount",
+  "connection-asked-again": "had a carrier that was left alone asked again",
   "connection-set": "set how a carrier's system is reached",
   "desk-rule-set": "set how many orders are charged at once",
   "quantity-changed": "changed pieces",

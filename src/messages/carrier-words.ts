@@ -11,11 +11,35 @@ const outcomes: Readonly<Record<string, string>> = {
   paused: "not asked: it had asked for a pause",
   full: "not asked: too many calls were waiting",
   "no-time": "not asked in time",
+  beyond: "not asked: the order has more shipments to ask about than one quote may",
 };
 
 /** What came of asking a carrier, in a few words. */
 export function outcomeWords(outcome: string): string {
   return outcomes[outcome] ?? outcome;
+}
+
+interface Asked {
+  readonly at?: string;
+  readonly ms?: number;
+}
+
+/** When a carrier was asked and how long that took: "on 2026-11-27 at 10:15:02 UTC, after 84 ms". */
+export function askedWords({ at = "", ms }: Asked): string {
+  const took = ms === undefined ? "" : `, after ${ms} ms`;
+  return `on ${at.slice(0, 10)} at ${at.slice(11, 19)} UTC${took}`;
+}
+
+/** Why a carrier gives no rate, with its own words where it has some. */
+export function failureWords({
+  connection,
+  failed,
+  said,
+  ...asked
+}: Asked & { readonly connection: string; readonly failed?: string; readonly said?: string }): string {
+  if (failed === undefined) return `${connection} gives no rate now`;
+  const own = said === undefined ? "" : ` (“${said}”)`;
+  return `${connection}: ${outcomeWords(failed)}${own}, ${askedWords(asked)}`;
 }
 
 /** Whether it was an answer. */

@@ -1,3 +1,4 @@
+import { failureWords } from "./carrier-words";
 import type { ReasonCode, ReasonInputs, Rejection } from "@/core/working/reason";
 import { breakWords, count, list, money, quantity } from "./figures";
 
@@ -62,9 +63,7 @@ const sentences: Sentences = {
   suspended: (i) =>
     `${i.reason} (${i.what} ${i.code} is suspended${i.until === undefined ? "" : ` until ${i.until}`})`,
   "live-unavailable": (i) =>
-    i.declined === undefined
-      ? `${i.connection} gives no rate now`
-      : `${i.connection} declines: ${i.declined}`,
+    i.declined === undefined ? failureWords(i) : `${i.connection} declines: ${i.declined}`,
   "free-offer-given": (i) => `${i.offer} is free and no slower`,
   inactive: (i) => `The ${i.what} ${i.name} is switched off`,
 };

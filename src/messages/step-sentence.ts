@@ -3,6 +3,7 @@ import type { MoneyText } from "@/core/working/reason";
 import type { Step, StepCode, StepInputs } from "@/core/working/step";
 import type { Amount, Terms } from "@/core/setup/amount";
 import { conditionsSentence, measureName, perMeasure } from "./condition-sentence";
+import { askedWords, failureWords } from "./carrier-words";
 import { breakWords, count, list, money, quantity } from "./figures";
 
 type Sentences = { readonly [C in StepCode]: (inputs: StepInputs[C], result: string | undefined) => string };
@@ -84,9 +85,9 @@ const sentences: Sentences = {
   "no-freight": (i) => `⟦${i.service}⟧ has no freight to pay.`,
   "live-rate": (i, r) =>
     i.used === "fresh"
-      ? `⟦${i.connection}⟧ answered ${r ?? ""} for ${i.liveService} at ${i.at}.`
-      : `⟦${i.connection}⟧ does not answer; its last rate for ${i.liveService}, ${r ?? ""} at ${i.at}, stands in.`,
-  "live-fallback": (i) => `${i.connection} does not answer; ⟦the fallback tariff⟧ stands in.`,
+      ? `⟦${i.connection}⟧ answered ${r ?? ""} for ${i.liveService} ${askedWords(i)}.`
+      : `${i.connection} gives no rate; ⟦its last one⟧ for ${i.liveService}, ${r ?? ""} ${askedWords(i)}, stands in.`,
+  "live-fallback": (i) => `${failureWords(i)}; ⟦the fallback tariff⟧ stands in.`,
   "edition-chosen": (i) =>
     `⟦${i.tariff}, edition ${i.label}⟧, valid from ${i.from}${i.to === undefined ? "" : ` to ${i.to}`}, on ${i.date}.`,
   "band-found": (i) => `${quantity(i.value)} is on the page ⟦${breakWords(i.band)}⟧.`,

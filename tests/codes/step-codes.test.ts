@@ -121,9 +121,9 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
         ],
       ]),
     },
-    "sim answered 3.00 for ECO at 2026-11-24T07:50:00Z.",
+    "sim answered 3.00 for ECO on 2026-11-24 at 07:50:00 UTC.",
   ],
-  "live-fallback": [live(), "sim does not answer; the fallback tariff stands in."],
+  "live-fallback": [live(), "sim gives no rate now; the fallback tariff stands in."],
   "edition-chosen": [{}, "Parcel, edition 2026, valid from 2026-01-01, on 2026-11-25."],
   "band-found": [
     {

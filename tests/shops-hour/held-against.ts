@@ -56,7 +56,6 @@ export async function statesAgainstQuotes(db: PooledDatabase, now: Date) {
       db,
       rows.slice(at, at + PAGE).map(({ number }) => number),
       live,
-      now,
     );
     for (const stored of many.stored) {
       const { stand } = rateOrder(stored, live, many.factsOf(stored), now);

@@ -29,6 +29,8 @@ export interface QuoteContext {
   readonly now: string;
   /** What carriers' own systems answered; none: live services fall back as they say. */
   readonly liveRates?: LiveRates;
+  /** The instant live answers age until where that is not `now`: those kept with a charge, that it was worked out at. */
+  readonly liveAsOf?: string;
   /** What does not work at the instant `now`. */
   readonly suspensions?: CompiledSuspensions;
   /** What-if: the lines as they are to be measured instead of as they were read. */
@@ -117,7 +119,7 @@ function orderOf(
   { compiled, request, context, channel, journey, exchange, all, whole }: ReadOrder,
   ask?: (question: LiveRequest) => void,
 ): OrderContext {
-  const { now, liveRates = noLiveRates } = context;
+  const { now, liveAsOf, liveRates = noLiveRates } = context;
   const suspended = suspendedAt(compiled, context, journey);
   const { tariffs } = compiled;
   const lines = all.filter((line) => line.item.shippable);
@@ -126,7 +128,7 @@ function orderOf(
     journey,
     exchange,
     liveRates,
-    now,
+    now: liveAsOf ?? now,
     ...(suspended ? { suspended } : {}),
     ...(ask ? { ask } : {}),
   };

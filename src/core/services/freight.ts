@@ -1,4 +1,4 @@
-import { moneyText } from "../money/currency";
+import { moneyText, roundMoney } from "../money/currency";
 import { Decimal } from "../money/decimal";
 import type { Facts } from "../rules/facts";
 import type { CompiledTariff } from "../tariffs/compiled-tariff";
@@ -8,7 +8,14 @@ import { given, refused, reject, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
 import type { CompiledRate } from "./compiled-rate";
 import type { CompiledService } from "./compiled-service";
-import { isWithin, liveAmount, liveRequest, type LiveAnswer, type LiveRequest } from "./live-rate";
+import {
+  isWithin,
+  liveAmount,
+  liveRequest,
+  type LiveAnswer,
+  type LiveRequest,
+  type LiveUnanswered,
+} from "./live-rate";
 import type { RatingContext } from "./shipment";
 
 /** What a service's rate comes to before surcharges, in the currency of the rate, not rounded. */
@@ -65,8 +72,9 @@ function byLiveRate(
   // most callers have no answers at all: then nothing need be looked up
   const asked = context.liveRates.size > 0 || context.ask ? question(compiled, rate, facts) : undefined;
   const found = asked && answerTo(asked, rate, context);
-  if (context.ask && asked && found?.used !== "fresh") {
-    context.ask(asked);
+  const failure = asked && failureOf(asked, context);
+  if (context.ask && asked && found?.used !== "fresh" && !failure) {
+    context.ask({ ...asked, ...tableOf(rate, facts, context) });
     return given({ amount: Decimal.zero, currency: facts.journey.currency, zone: undefined });
   }
   const source = `${compiled.path}/rate/live`;
@@ -76,19 +84,38 @@ function byLiveRate(
     );
   const amount = found && liveAmount(found.answer);
   if (amount && "amount" in found.answer) {
-    const { at, currency } = found.answer;
+    const { at, currency, ms } = found.answer;
+    const took = ms === undefined ? {} : { ms };
     trace?.add(
       "live-rate",
-      { connection: rate.connection, liveService: rate.liveService, at, used: found.used },
+      { connection: rate.connection, liveService: rate.liveService, at, used: found.used, ...took },
       moneyText(amount, currency),
       found.used === "fresh" ? source : `${compiled.path}/rate/fallback`,
     );
     return given({ amount, currency, zone: undefined });
   }
-  if (!rate.fallbackTariff)
-    return refused(reject("live-unavailable", { connection: rate.connection }, source));
-  trace?.add("live-fallback", { connection: rate.connection }, undefined, `${compiled.path}/rate/fallback`);
+  const why = { connection: rate.connection, ...failure };
+  if (!rate.fallbackTariff) return refused(reject("live-unavailable", why, source));
+  trace?.add("live-fallback", why, undefined, `${compiled.path}/rate/fallback`);
   return byTariff(rate.fallbackTariff, facts, context, trace);
+}
+
+/** What the service's own tariff says, for whoever wants to hold the carrier's answer against it. */
+function tableOf(
+  { fallbackTariff }: LiveRate,
+  facts: Facts,
+  context: RatingContext,
+): Pick<LiveRequest, "table"> {
+  const own = fallbackTariff && byTariff(fallbackTariff, facts, context);
+  if (!own?.ok) return {};
+  const { amount, currency } = own.value;
+  return { table: { amount: moneyText(roundMoney(amount, currency), currency), currency } };
+}
+
+/** Why a question that was asked has no answer. */
+function failureOf({ key }: LiveRequest, { liveRates }: RatingContext): LiveUnanswered | undefined {
+  const own = liveRates.get(key);
+  return own && "failed" in own ? own : undefined;
 }
 
 interface Found {
@@ -106,7 +133,7 @@ function answerTo(
   { liveRates, now }: RatingContext,
 ): Found | undefined {
   const own = liveRates.get(key);
-  if (own && isWithin(own.at, cacheMinutes, now)) return { answer: own, used: "fresh" };
+  if (own && !("failed" in own) && isWithin(own.at, cacheMinutes, now)) return { answer: own, used: "fresh" };
   if (lastKnownHours === undefined) return undefined;
   for (const answer of [own, liveRates.get(lastKnownKey)])
     if (answer && liveAmount(answer) && isWithin(answer.at, lastKnownHours * 60, now))

@@ -4,10 +4,21 @@ import type { Measures } from "../parcels/measures";
 import type { Journey } from "../rules/journey";
 import type { Place } from "../zones/zone-index";
 
-/** What a carrier's own system answered, prepared by the caller: the core asks nobody. */
-export type LiveAnswer =
-  | { readonly amount: string; readonly currency: string; readonly at: string }
-  | { readonly declined: string; readonly at: string };
+/**
+ * What a carrier's own system answered, prepared by the caller: the core asks nobody. One that `failed` is no answer: it says
+ * why there is none, by the caller's code and in the carrier's own words. `ms`: what the answer took.
+ */
+export type LiveAnswer = { readonly at: string; readonly ms?: number } & (
+  | { readonly amount: string; readonly currency: string }
+  | { readonly declined: string }
+  | LiveFailure
+);
+
+export interface LiveFailure {
+  readonly failed: string;
+  readonly said?: string;
+}
+export type LiveUnanswered = Extract<LiveAnswer, LiveFailure>;
 
 /** Answers by a question's `key` or `lastKnownKey`; `at` is the instant of the answer, ISO 8601. */
 export type LiveRates = ReadonlyMap<string, LiveAnswer>;
@@ -41,6 +52,8 @@ export interface LiveRequest {
   /** What is collected at the door; `undefined`: nothing is. */
   readonly cashOnDelivery: string | undefined;
   readonly parcels: readonly LiveParcel[];
+  /** What the service's own tariff says of the shipment, where it has one to fall back to and that has a rate. */
+  readonly table?: { readonly amount: string; readonly currency: string };
 }
 
 /** kg and cm; the sides longest first. */
@@ -57,7 +70,7 @@ export interface LiveShipment {
   readonly measures: Measures;
 }
 
-type Asked = Omit<LiveRequest, "key" | "lastKnownKey" | "shipDate">;
+type Asked = Omit<LiveRequest, "key" | "lastKnownKey" | "shipDate" | "table">;
 
 /** The question for a shipment, with its keys. */
 export function liveRequest(

@@ -2,7 +2,7 @@ import { pieces, quoteWith, service, box, netOrReason } from "../../../tests/sup
 import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
 import { compileItem } from "../parcels/compiled-item";
 import { compileSetup } from "../quote/compiled-setup";
-import { planLiveRequests } from "../quote/quote-order";
+import { planLiveRequests, quote } from "../quote/quote-order";
 import type { Service } from "../setup/service";
 import type { Setup } from "../setup/setup";
 import { FuelIndex } from "./fuel-index";
@@ -48,6 +48,54 @@ describe("where a live figure comes from", () => {
     expect(
       stepOf("live-rate", { lastKnownHours: 2 }, new Map([[lastKnownKey, answer("06:45")]])),
     ).toMatchObject({ source: "services/PARCEL/rate/fallback", inputs: { used: "lastKnown" } });
+  });
+
+  test("a question that failed is no answer: the table stands in, and the step says why, when and in whose words", () => {
+    const fallback = { tariff: "PARCEL-BUY" };
+    const failed = { failed: "late", said: "try later", at: "2026-11-24T07:59:59Z", ms: 1500 };
+    expect(stepOf("live-fallback", fallback, new Map([[keys(fallback).key, failed]]))).toMatchObject({
+      source: "services/PARCEL/rate/fallback",
+      inputs: { connection: "sim", ...failed },
+    });
+    // an older answer that may stand in does, whatever failed since
+    const known = { lastKnownHours: 2 };
+    const { key, lastKnownKey } = keys(known);
+    const rates = new Map<string, LiveAnswer>([
+      [key, failed],
+      [lastKnownKey, answer("06:45")],
+    ]);
+    expect(stepOf("live-rate", known, rates)).toMatchObject({ inputs: { used: "lastKnown" } });
+  });
+
+  test("what failed is not asked again for the same quote, and a question tells what the table says of its shipment", () => {
+    const asked = (rates: LiveRates) => {
+      const setup: Setup = smallestSetup();
+      live({ tariff: "PARCEL-BUY" }).setup?.(setup);
+      const compiled = sure(compileSetup(setup));
+      const known = compileItem(box, compiled.defaultWeights);
+      const order = { channel: "web", ...request, lines: [{ sku: "BOX", quantity: 2 }] };
+      const context = { items: () => known, now: "2026-11-24T08:00:00Z", liveRates: rates };
+      return sure(planLiveRequests(compiled, order, context));
+    };
+    const [first] = asked(new Map());
+    expect(first!.table).toEqual({ amount: "4.20", currency: "EUR" });
+    expect(asked(new Map([[first!.key, { failed: "late", at: "2026-11-24T08:00:00Z" }]]))).toEqual([]);
+    expect(keys({ lastKnownHours: 2 }).table).toBeUndefined();
+  });
+
+  test("answers age until the instant that is said, else until now", () => {
+    const setup: Setup = smallestSetup();
+    live().setup?.(setup);
+    const compiled = sure(compileSetup(setup));
+    const known = compileItem(box, compiled.defaultWeights);
+    const order = { channel: "web", ...request, lines: [{ sku: "BOX", quantity: 2 }], working: true };
+    const liveRates = new Map([[keys().key, answer("07:45")]]);
+    const later = { items: () => known, now: "2026-11-24T12:00:00Z", liveRates };
+    const placed = { ...order, placedAt: "2026-11-24T08:00:00Z" };
+    expect(sure(quote(compiled, placed, later)).offers).toEqual([]);
+    expect(sure(quote(compiled, placed, { ...later, liveAsOf: "2026-11-24T08:00:00Z" })).offers).toHaveLength(
+      1,
+    );
   });
 
   test("without an answer the table stands in, and the step leads to where that is said", () => {

@@ -50,7 +50,14 @@ export interface ReasonInputs {
   "withheld-by-rule": { text: string };
   "no-service": { services: number };
   "no-common-service": object;
-  "live-unavailable": { connection: string; declined?: string };
+  "live-unavailable": {
+    connection: string;
+    declined?: string;
+    failed?: string;
+    said?: string;
+    at?: string;
+    ms?: number;
+  };
   "free-offer-given": { offer: string };
   /** `until`: by the business's clock, `2026-11-30 18:00`; absent where nobody knows. */
   suspended: { what: SuspendedKind; code: string; reason: string; until?: string };

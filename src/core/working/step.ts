@@ -42,8 +42,16 @@ export interface StepInputs {
     tried: number;
   };
   "no-freight": { service: string };
-  "live-rate": { connection: string; liveService: string; at: string; used: "fresh" | "lastKnown" };
-  "live-fallback": { connection: string };
+  /** `at` when the carrier answered, `ms` what that took, where it is known. */
+  "live-rate": {
+    connection: string;
+    liveService: string;
+    at: string;
+    used: "fresh" | "lastKnown";
+    ms?: number;
+  };
+  /** Where somebody tried to ask: when, why there is no answer, the carrier's own words for it, and after how many ms. */
+  "live-fallback": { connection: string; failed?: string; said?: string; at?: string; ms?: number };
   "edition-chosen": { tariff: string; label: string; date: string; from: string; to?: string };
   "band-found": { tariff: string; value: Quantity; band: BreakText };
   "break-found": { tariff: string; value: Quantity; break: BreakText };

@@ -7,8 +7,9 @@ import { code } from "@/core/setup/primitives";
 import type { Connection } from "@/core/setup/offer";
 import type { Answer } from "@/messages/answer";
 import { act, type Call } from "@/server/act";
-import { askNow, carrierServices, type AskedNow } from "@/server/carriers/connection-page";
-import { setConnection } from "@/server/carriers/connection-settings";
+import { askNow, carrierServices, type AskedNow } from "@/server/carriers/ask-now";
+import { compareNow } from "@/server/carriers/carrier-drift";
+import { renewConnection, setConnection } from "@/server/carriers/connection-settings";
 import { callsLoopback, secretKeys } from "@/server/environment";
 import { failed } from "@/server/result";
 import { draftSetup } from "@/server/services/draft-setup";
@@ -68,4 +69,28 @@ export async function fetchServices(
       return connection ? carrierServices(db, connection, now) : failed("not-found");
     },
   });
+}
+
+/** Asks the carrier about shipments of the last orders, to hold our tables beside what it says. */
+export async function compareWithTable(
+  wanted: string,
+): Promise<Answer<{ readonly asked: number; readonly answered: number }>> {
+  const answer = await act(wanted, {
+    permission: "edit-setup",
+    schema: code,
+    run: (asked, { db, now }) => compareNow(db, asked, now),
+  });
+  refresh();
+  return answer;
+}
+
+/** Asks a carrier that was left alone again, at once and by every process. */
+export async function beginAgain(wanted: string): Promise<Answer<undefined>> {
+  const answer = await act(wanted, {
+    permission: "edit-setup",
+    schema: code,
+    run: (asked, { db, by }) => renewConnection(db, asked, by),
+  });
+  refresh();
+  return answer;
 }

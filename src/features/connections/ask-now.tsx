@@ -7,6 +7,7 @@ import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 import { askCarrier } from "./actions";
+import { SaidRates } from "./said-rates";
 
 type Came = Extract<Awaited<ReturnType<typeof askCarrier>>, Answer<unknown> & { ok: true }>["value"];
 
@@ -66,36 +67,7 @@ export function AskNow({
                 </b>
               )}
             </p>
-            <ul>
-              {one.rates.map((rate) => (
-                <li key={rate.service}>
-                  <b>{rate.service}</b>: {rate.amount} {rate.currency}{" "}
-                  {rate.tax.basis === "with" ? `with ${rate.tax.percent} % tax` : "without tax"}
-                  {rate.cost === undefined ? (
-                    <b className="text-loss">, which is no figure</b>
-                  ) : (
-                    rate.tax.basis === "with" && `, so we pay ${rate.cost} ${rate.currency}`
-                  )}
-                  {rate.parts && (
-                    <span className="text-soft">
-                      {" "}
-                      = {rate.parts.map((part) => `${part.name} ${part.amount}`).join(" + ")}
-                    </span>
-                  )}
-                  {rate.promise && (
-                    <span className="text-soft">
-                      {" "}
-                      · {rate.promise.earliest} to {rate.promise.latest}
-                    </span>
-                  )}
-                </li>
-              ))}
-              {one.declined.map(({ service, reason }) => (
-                <li key={service}>
-                  <b>{service}</b>: not given, “{reason}”
-                </li>
-              ))}
-            </ul>
+            <SaidRates {...one} />
           </div>
         ))}
       </div>

@@ -83,6 +83,12 @@ export function ConnectionForm({ code, parts: { adapter, view, maySign } }: Prop
           {view.formerUntil.slice(0, 16).replace("T", " ")} UTC.
         </p>
       )}
+      {view?.isClosed === true && (
+        <p className="font-semibold text-loss">
+          The secrets that are kept can&apos;t be opened with this server&apos;s key, so nobody is asked: type
+          them anew.
+        </p>
+      )}
       <Trouble text={trouble} />
     </form>
   );

@@ -6,16 +6,17 @@ import type { Connection } from "@/core/setup/offer";
 import { joinPath, type Json } from "@/core/setup/path";
 import type { Service } from "@/core/setup/service";
 import { DraftChoice, DraftWhole, useDraft } from "@/features/draft";
-import { isAnswered, outcomeWords } from "@/messages/carrier-words";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
 import { Section } from "@/ui/parts/section";
-import { timeText } from "@/ui/time-text";
 import { Trouble } from "@/ui/parts/trouble";
 import { AskNow } from "./ask-now";
 import { CarrierServices } from "./carrier-services";
 import { ConnectionForm } from "./connection-form";
+import { DriftSection } from "./drift-section";
+import { LastDay } from "./last-day";
 import type { ConnectionParts } from "./load";
+import { OpenedExchanges } from "./opened-exchanges";
 
 interface Props {
   readonly connection: Connection;
@@ -29,11 +30,17 @@ interface Props {
 /** The way to a carrier's system: how it is reached, which services it prices, what it says now, and how it has done. */
 export function ConnectionRecord({ connection, carrierName, adapters, ours, originNames, parts }: Props) {
   const path = joinPath("connections", connection.code);
+  const { mayEdit } = useDraft();
   return (
     <>
       <PageHead above={`Connection ${connection.code} · ${carrierName}`} title="Live rates">
         <DeleteConnection connection={connection} path={path} isUsed={ours.length > 0} />
       </PageHead>
+      {parts.opened && (
+        <Section name="A call">
+          <OpenedExchanges code={connection.code} opened={parts.opened} />
+        </Section>
+      )}
       <Section name="Asked by">
         <DraftChoice
           label="Adapter"
@@ -72,8 +79,17 @@ export function ConnectionRecord({ connection, carrierName, adapters, ours, orig
           <p className="text-soft">Say first how it is reached.</p>
         )}
       </Section>
+      <Section name="Our tables beside it">
+        <DriftSection
+          code={connection.code}
+          drift={parts.drift}
+          serviceNames={Object.fromEntries(ours.map(({ code, name }) => [code, name]))}
+          originNames={originNames}
+          mayEdit={mayEdit}
+        />
+      </Section>
       <Section name="The last day">
-        <LastDay parts={parts} />
+        <LastDay code={connection.code} timeout={connection.timeoutMs} mayEdit={mayEdit} parts={parts} />
       </Section>
     </>
   );
@@ -107,68 +123,6 @@ function DeleteConnection({
       >
         Delete
       </Button>
-    </>
-  );
-}
-
-const states = {
-  closed: "Asked as usual.",
-  open: "Left alone: it failed five times in a row. It is tried again by itself, ten seconds after the last call.",
-  "half-open": "Tried with one call.",
-} as const;
-
-/** How many calls came to what, as bars to one scale, how long answers took, and the last calls. */
-function LastDay({ parts: { day, exchanges, state } }: { readonly parts: ConnectionParts }) {
-  const all = day.counts.reduce((sum, { count }) => sum + count, 0);
-  const most = Math.max(1, ...day.counts.map(({ count }) => count));
-  return (
-    <>
-      {state && <p className={state === "closed" ? "" : "font-semibold text-loss"}>{states[state]}</p>}
-      {all === 0 && <p className="text-soft">Nobody was asked.</p>}
-      {day.median !== undefined && (
-        <p>
-          Half of the answers took {day.median} ms and less, 19 of 20 took {day.p95} ms and less.
-        </p>
-      )}
-      <table className="mt-1">
-        <tbody>
-          {day.counts.map(({ outcome, count }) => (
-            <tr key={outcome}>
-              <td className="pr-3">{outcomeWords(outcome)}</td>
-              <td className="pr-2 text-right">{count}</td>
-              <td className="w-40">
-                <span
-                  aria-hidden
-                  className={`block h-3 ${isAnswered(outcome) ? "bg-gain" : "bg-loss"}`}
-                  style={{ width: `${(100 * count) / most}%` }}
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {exchanges.length > 0 && (
-        <table aria-label="The last calls" className="sheet mt-2 w-full max-w-[46rem]">
-          <thead className="narrow text-left text-xs text-soft">
-            <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1 [&>th]:font-normal">
-              <th>When</th>
-              <th>To</th>
-              <th className="text-right">ms</th>
-              <th>What came of it</th>
-            </tr>
-          </thead>
-          <tbody>
-            {exchanges.map(({ id, at, ms, outcome, to }) => (
-              <tr key={id} className="border-b border-hairline last:border-0 [&>td]:px-2 [&>td]:py-0.5">
-                <td>{timeText(at)}</td>
-                <td>{to}</td>
-                <td className="text-right">{ms}</td>
-                <td className={isAnswered(outcome) ? "" : "text-loss"}>{outcomeWords(outcome)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
     </>
   );
 }

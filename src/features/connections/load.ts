@@ -5,9 +5,9 @@ import { adapterNames, connectionPage } from "@/server/carriers/connection-page"
 import { load } from "@/server/load";
 
 /** A connection's page, with what whoever looks may do: its sign-in is for finance and administrators. */
-export function loadConnection(connection: Connection) {
+export function loadConnection(connection: Connection, asked: string | undefined) {
   return load(async ({ db, now, person: { role } }) => ({
-    ...(await connectionPage(db, connection, now)),
+    ...(await connectionPage(db, connection, { now, asked })),
     maySign: may(role, "see-secrets"),
   }));
 }

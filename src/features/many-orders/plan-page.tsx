@@ -49,6 +49,12 @@ export function PlanPage({ plan, numbers, mayEdit }: PlanView) {
         The buyer&apos;s wish is charged where it can be given and loses no more than the channel allows, else
         by the channel&apos;s rule.
       </p>
+      {plan.unasked > 0 && (
+        <p className="mb-3 font-semibold">
+          Carriers were not asked yet about {plan.unasked === 1 ? "1 order" : `${plan.unasked} orders`}: they
+          stand by answers that are kept or by their fallback, and carriers are asked as each is charged.
+        </p>
+      )}
       <SetAside orders={aside} left={left} />
       {charged.length > 0 && <ChargedTable orders={charged} />}
     </div>

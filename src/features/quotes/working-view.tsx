@@ -95,6 +95,7 @@ function StepText({
         </Link>
       )}
       {after}
+      <ExchangeLink step={step} />
       {draft !== undefined && (
         <span className="mt-0.5 block border-l-2 border-dashed border-l-ink pl-2 text-soft">
           {href === undefined ? (
@@ -108,6 +109,25 @@ function StepText({
         </span>
       )}
     </span>
+  );
+}
+
+/** To what was asked and said, where a carrier was asked. */
+function ExchangeLink({ step }: { readonly step: Step }) {
+  if (step.code !== "live-rate" && step.code !== "live-fallback") return null;
+  const { connection, at } = step.inputs;
+  if (at === undefined) return null;
+  return (
+    <>
+      {" "}
+      <Link
+        href={`/connections/${encodeURIComponent(connection)}?asked=${encodeURIComponent(at)}`}
+        prefetch={false}
+        className="link text-soft"
+      >
+        What was asked and said
+      </Link>
+    </>
   );
 }
 

@@ -4,6 +4,7 @@ import type { LiveAnswer, LiveRequest } from "@/core/services/live-rate";
 import type { Origin } from "@/core/setup/origin";
 import type { CarrierAnswerRow, CarrierExchangeRow } from "@/db/queries/carriers";
 import { byDeadline } from "./by-deadline";
+import { aboutOf, type CarrierUse } from "./carrier-use";
 import { carrierQuestions, fingerprintOf, type CarrierQuestion, type Fingerprint } from "./carrier-question";
 import type { CarrierLine, LineAnswer } from "./carrier-line";
 
@@ -25,16 +26,16 @@ export interface AskWith {
   readonly deadline: number;
   readonly clock: () => number;
   readonly now: () => Date;
+  /** Counts what quotes want of carriers. */
+  readonly use?: CarrierUse;
 }
 
 /** What came of asking, to be kept and to be rated with. */
 export interface Came {
-  /** By the key of the core's question. */
+  /** By the key of the core's question; for one that has none, why. */
   readonly answers: ReadonlyMap<string, LiveAnswer>;
   readonly kept: readonly CarrierAnswerRow[];
   readonly exchanges: readonly Omit<CarrierExchangeRow, "id">[];
-  /** Questions nobody was asked, as there were too many. */
-  readonly beyond: number;
 }
 
 /** Equal questions that are under way, in this process, by line: whoever comes later waits for the same answer. */
@@ -50,11 +51,13 @@ export async function askCarriers(requests: readonly LiveRequest[], asked: AskWi
   const came = await Promise.all(chosen.map((one) => askOne(one, asked)));
   const answers = new Map<string, LiveAnswer>();
   for (const one of came) for (const [key, answer] of one.answers) answers.set(key, answer);
+  const at = asked.now().toISOString();
+  for (const { requests: own } of all.slice(MOST_QUESTIONS))
+    for (const { key } of own) answers.set(key, { failed: "beyond", at });
   return {
     answers,
     kept: came.flatMap(({ kept }) => kept),
     exchanges: came.flatMap(({ exchange }) => exchange ?? []),
-    beyond: all.length - chosen.length,
   };
 }
 
@@ -75,20 +78,23 @@ async function askOne(
   const { asking, isOwn } = once(open.line, question, deadline);
   // also whoever waits for its turn, or for another's call, waits no longer than this
   const answer = await byDeadline(asking, deadline - clock(), { notAsked: "no-time" } as const);
+  const ms = Math.round(clock() - begun);
   const at = now().toISOString();
-  const read = of.requests.flatMap((request) => {
-    const live = liveAnswer(answer, request.liveService, at);
-    return live ? [{ request, live }] : [];
-  });
+  const all = of.requests.map((request) => ({
+    request,
+    live: { ...liveAnswer(answer, request.liveService), at, ms },
+  }));
+  const read = all.filter(({ live }) => !("failed" in live));
   const nameOf = (service: string): Fingerprint =>
     fingerprintOf({ ...of, question }, service, open, open.settingsVersion);
   return {
-    answers: read.map(({ request, live }) => [request.key, live]),
+    answers: all.map(({ request, live }) => [request.key, live]),
     kept: read.map(({ request, live }) => ({
       ...nameOf(request.liveService),
       connection: of.connection,
       answer: live,
       at,
+      about: aboutOf(request),
     })),
     // whoever waited for another's call made none
     ...(isOwn
@@ -96,7 +102,7 @@ async function askOne(
           exchange: {
             connection: of.connection,
             at,
-            ms: Math.round(clock() - begun),
+            ms,
             outcome: outcomeOf(answer, read.length, of.requests.length),
             question: masked(question),
             answer,
@@ -125,9 +131,13 @@ function once(
   return { asking, isOwn: true };
 }
 
-/** What an answer says of one service; nothing where it says nothing that can be used. */
-function liveAnswer(answer: LineAnswer, service: string, at: string): LiveAnswer | undefined {
-  if (!("rates" in answer)) return undefined;
+type Said<T = LiveAnswer> = T extends LiveAnswer ? Omit<T, "at" | "ms"> : never;
+
+/** What an answer says of one service, or why it says nothing that can be used. */
+function liveAnswer(answer: LineAnswer, service: string): Said {
+  if ("notAsked" in answer) return { failed: answer.notAsked };
+  if ("fault" in answer)
+    return { failed: answer.fault, ...(answer.said === undefined ? {} : { said: answer.said }) };
   const rate = answer.rates.find((one) => one.service === service);
   if (rate) {
     const { amount, currency, tax } = rate;
@@ -136,10 +146,10 @@ function liveAnswer(answer: LineAnswer, service: string, at: string): LiveAnswer
       currency,
       ...(tax.basis === "with" ? { taxPercent: tax.percent } : {}),
     });
-    return cost === undefined ? undefined : { amount: cost, currency, at };
+    return cost === undefined ? { failed: "malformed" } : { amount: cost, currency };
   }
   const declined = answer.declined.find((one) => one.service === service);
-  return declined && { declined: declined.reason, at };
+  return declined ? { declined: declined.reason } : { failed: "answered-in-part" };
 }
 
 function outcomeOf(answer: LineAnswer, read: number, wanted: number): string {

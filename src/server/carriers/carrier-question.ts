@@ -17,7 +17,7 @@ export function carrierQuestions(
 ): CarrierQuestion[] {
   const found = new Map<string, LiveRequest[]>();
   for (const request of requests) {
-    const { key: _, lastKnownKey: __, service: ___, liveService: ____, ...shipment } = request;
+    const { key: _, lastKnownKey: __, service: ___, liveService: ____, table: _____, ...shipment } = request;
     const same = JSON.stringify(shipment);
     found.set(same, [...(found.get(same) ?? []), request]);
   }

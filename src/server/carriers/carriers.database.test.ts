@@ -5,8 +5,17 @@ import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import { startStandIns, type StandIns } from "../../../sim/carriers/server";
 import { TERNWING_KEY } from "../../../sim/carriers/ternwing";
-import { activity, carrierAnswers, carrierExchanges, connectionSettings, orders } from "@/db/schema";
-import { dropExchanges } from "@/db/queries/carriers";
+import {
+  activity,
+  carrierAnswers,
+  carrierExchanges,
+  carrierFallbacks,
+  carrierHours,
+  connectionSettings,
+  orders,
+} from "@/db/schema";
+import { dropExchanges, keepAnswers } from "@/db/queries/carriers";
+import { readStamps } from "@/db/queries/setup";
 import { secretKeys } from "../environment";
 import { applyOffer } from "../orders/charge-order";
 import { viewOrder } from "../orders/order-view";
@@ -14,12 +23,17 @@ import { receiveOrder } from "../orders/receive-orders";
 import { settleOrder } from "../orders/settle-order";
 import { liveSetup } from "../services/live-setup";
 import { sealAnew } from "../services/seal-anew";
-import { askNow, carrierServices, connectionPage } from "./connection-page";
-import { openSettings, setConnection, viewConnection } from "./connection-settings";
+import { askNow, carrierServices } from "./ask-now";
+import { compareNow } from "./carrier-drift";
+import { connectionPage } from "./connection-page";
+import type { LiveMode } from "./live-rates";
+import { rateAsking } from "./rate-asking";
+import { openSettings, renewConnection, setConnection, viewConnection } from "./connection-settings";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
 let standIns: StandIns;
 const connection = { code: "sim-tern", adapter: "ternwing" };
+const ofTern = { ...connection, carrier: "TRN", timeoutMs: 1500, cacheMinutes: 30 };
 const act = (now = new Date()) => ({ ...by("Test", now), keys: secretKeys(), loopback: true });
 const set = (fields: Record<string, string> = { key: TERNWING_KEY }, path = "ternwing") =>
   setConnection(base.db, connection, { url: `${standIns.url}/${path}`, fields }, act());
@@ -62,6 +76,14 @@ const quoted = async (own: object = {}) =>
   (await call("post", "/quotes", { body: request(own) })).body as unknown as Told;
 const stepOf = ({ offers }: Told) =>
   offers[0]!.working.find(({ code }) => code === "live-rate" || code === "live-fallback")!;
+/** The same in this process's own pool: its counts and its lines are looked at. */
+async function asked(own: object = {}, mode: LiveMode = "now"): Promise<Told> {
+  const live = (await liveSetup(base.db))!;
+  const { catalogue } = await readStamps(base.db);
+  const rated = await rateAsking(base.db, live, request(own), { catalogue, now: new Date(), mode });
+  if (!rated.ok) throw new Error(JSON.stringify(rated.problems));
+  return rated.value as unknown as Told;
+}
 const calls = () => standIns.calls.get("ternwing") ?? 0;
 const outcomes = async () => (await base.db.select().from(carrierExchanges)).map(({ outcome }) => outcome);
 
@@ -71,10 +93,10 @@ test("a quote holds what the carrier says, keeps it, and the next one does not a
     code: "live-rate",
     inputs: { used: "fresh", connection: "sim-tern" },
   });
-  const asked = calls();
-  expect(asked).toBeGreaterThan(0);
+  const once = calls();
+  expect(once).toBeGreaterThan(0);
   expect(await quoted()).toEqual(first);
-  expect(calls()).toBe(asked);
+  expect(calls()).toBe(once);
   expect(new Set(await outcomes())).toEqual(new Set(["answered"]));
   expect((await base.db.select().from(carrierAnswers)).length).toBeGreaterThan(0);
 });
@@ -209,10 +231,10 @@ test("an order is charged what the carrier says, and stays charged so by itself 
 
   standIns.faults.set("ternwing", ["error"]);
   const later = new Date(now.getTime() + 45 * 60_000);
-  const asked = calls();
+  const once = calls();
   const live = (await liveSetup(base.db))!;
   expect(await settleOrder(base.db, command.number, live, later)).toBe(false);
-  expect(calls()).toBe(asked);
+  expect(calls()).toBe(once);
   const [row] = await base.db.select().from(orders).where(eq(orders.number, command.number));
   expect(row!.state).toBe("ready");
   expect(await view(later)).toMatchObject({ state: "ready", applied: { net: seen.net } });
@@ -230,23 +252,25 @@ test("an order is charged what the carrier says, and stays charged so by itself 
 test("a connection's page says what it is asked with, what came of the last day, and how it stands; asking now keeps nothing", async () => {
   await set();
   const now = new Date();
-  const whole = { ...connection, carrier: "TRN", timeoutMs: 1500, cacheMinutes: 30 };
   await quoted();
   standIns.faults.set("ternwing", ["error"]);
   await quoted({ shipTo: { country: "SE", postcode: "21120" } });
-  const page = await connectionPage(base.db, whole, now);
+  const page = await connectionPage(base.db, ofTern, { now });
   expect(page).toMatchObject({ adapter: { name: "Ternwing" }, view: { secrets: ["key"] }, state: "closed" });
-  expect(page.day.counts.map(({ outcome }) => outcome).sort()).toEqual(["answered", "unavailable"]);
-  expect(page.day.median).toBeGreaterThanOrEqual(0);
+  expect(page.health.counts.map(({ outcome }) => outcome).sort()).toEqual(["answered", "unavailable"]);
+  expect(page.health.median).toBeGreaterThanOrEqual(0);
+  const { answered, failed, median } = page.health.hours.at(-1)!;
+  expect([answered > 0, failed > 0, median]).toEqual([true, true, page.health.median]);
+  expect(page.health.hours).toHaveLength(24);
   expect(page.exchanges.map(({ to }) => to)).toEqual(expect.arrayContaining(["SE 11455", "SE 21120"]));
   expect(JSON.stringify(page)).not.toContain(TERNWING_KEY);
 
   standIns.faults.set("ternwing", []);
   const before = await base.db.$count(carrierExchanges);
   const [order] = await base.db.select().from(orders).where(eq(orders.city, "Stockholm")).limit(1);
-  const asked = await askNow(base.db, connection.code, order!.number, now);
-  if (!asked.ok) throw new Error(asked.code);
-  expect(asked.value[0]!.rates[0]).toMatchObject({
+  const told = await askNow(base.db, connection.code, order!.number, now);
+  if (!told.ok) throw new Error(told.code);
+  expect(told.value[0]!.rates[0]).toMatchObject({
     service: "EXPRESS",
     currency: "SEK",
     cost: expect.stringMatching(/^\d+\.\d\d$/) as string,
@@ -256,12 +280,111 @@ test("a connection's page says what it is asked with, what came of the last day,
     ok: false,
     code: "not-found",
   });
-  expect(await carrierServices(base.db, whole, now)).toMatchObject({
+  expect(await carrierServices(base.db, ofTern, now)).toMatchObject({
     ok: true,
     value: { services: [{ code: "EXPRESS" }, { code: "DAY" }] },
   });
   standIns.faults.set("ternwing", ["sign-in"]);
-  expect(await carrierServices(base.db, whole, now)).toEqual({ ok: true, value: { outcome: "sign-in" } });
+  expect(await carrierServices(base.db, ofTern, now)).toEqual({ ok: true, value: { outcome: "sign-in" } });
+});
+
+test("what a step says was asked is found whole by its instant, and nothing of another is shown", async () => {
+  await set();
+  const step = stepOf(await quoted());
+  expect(step.inputs).toMatchObject({ at: expect.any(String) as string, ms: expect.any(Number) as number });
+  standIns.faults.set("ternwing", ["error"]);
+  const other = stepOf(await quoted({ shipTo: { country: "SE", postcode: "21120" } }));
+  expect(other).toMatchObject({ code: "live-fallback", inputs: { failed: "unavailable" } });
+  const opened = async (at: string) =>
+    (await connectionPage(base.db, ofTern, { now: new Date(), asked: at })).opened!.exchanges;
+  const first = await opened(step.inputs.at!);
+  expect(new Set(first.map(({ to }) => to))).toEqual(new Set(["SE 11455"]));
+  expect(first[0]).toMatchObject({
+    outcome: "answered",
+    question: { services: ["EXPRESS"], destination: { postcode: "11455" } },
+    answer: { rates: [{ service: "EXPRESS" }] },
+  });
+  expect((await opened(other.inputs.at!))[0]).toMatchObject({ outcome: "unavailable", to: "SE 21120" });
+  expect(await opened("2026-01-01T00:00:00Z")).toEqual([]);
+  expect(
+    (await connectionPage(base.db, ofTern, { now: new Date(), asked: "nonsense" })).opened,
+  ).toBeUndefined();
+});
+
+test("quotes are counted by how they came by their answers, and what stood in is held against what came later", async () => {
+  await set();
+  const page = async () => (await connectionPage(base.db, ofTern, { now: new Date() })).health;
+  await page();
+  await base.db.delete(carrierHours);
+  await base.db.delete(carrierFallbacks);
+  standIns.faults.set("ternwing", ["error"]);
+  await asked();
+  expect(await page()).toMatchObject({
+    quotes: { all: 1, kept: 0, unanswered: 1 },
+    fallbacks: { settled: 0 },
+  });
+  standIns.faults.set("ternwing", []);
+  await renewConnection(base.db, connection.code, by("Ott", new Date()));
+  await asked();
+  await asked();
+  // told not to ask nobody wanted anything of the carrier
+  await asked({}, "cached");
+  const { quotes, fallbacks } = await page();
+  expect(quotes).toEqual({ all: 3, kept: 1, unanswered: 1 });
+  expect(fallbacks).toMatchObject({ currency: "EUR", settled: fallbacks.shipments });
+  const { table, carrier, difference } = fallbacks.sums!;
+  expect(Number(table) - Number(carrier)).toBeCloseTo(Number(difference), 6);
+});
+
+test("a carrier that is left alone is asked again at once when somebody says so, and who said it is noted", async () => {
+  await set({ key: TERNWING_KEY, customer: "again" });
+  standIns.faults.set("ternwing", ["error"]);
+  for (let n = 0; n < 4; n++) await asked({ shipTo: { country: "SE", postcode: `2112${n}` } });
+  const state = async () => (await connectionPage(base.db, ofTern, { now: new Date() })).state;
+  expect(await state()).toBe("open");
+  standIns.faults.set("ternwing", []);
+  expect(stepOf(await asked())).toMatchObject({ inputs: { failed: "left-alone" } });
+  expect(await renewConnection(base.db, connection.code, by("Ott", new Date()))).toMatchObject({ ok: true });
+  expect(stepOf(await asked())).toMatchObject({ code: "live-rate" });
+  expect(await state()).toBe("closed");
+  const noted = await base.db.select().from(activity).where(eq(activity.what, "connection-asked-again"));
+  expect(noted.map(({ who }) => who)).toContain("Ott");
+  expect(await renewConnection(base.db, "none", by("Ott", new Date()))).toMatchObject({ code: "not-found" });
+});
+
+test("our table stands beside what the carrier says of shipments of the last orders, and the differences add up", async () => {
+  await set();
+  await base.db.delete(carrierAnswers);
+  const empty = await connectionPage(base.db, ofTern, { now: new Date() });
+  expect(empty.drift).toMatchObject({ shipments: [], sums: undefined });
+  const came = await compareNow(base.db, connection.code, new Date());
+  if (!came.ok) throw new Error(came.code);
+  expect(came.value.answered).toBeGreaterThan(5);
+  expect(came.value.asked).toBeLessThanOrEqual(24);
+  const { drift } = await connectionPage(base.db, ofTern, { now: new Date() });
+  expect(drift.currency).toBe("EUR");
+  expect(drift.services).toEqual([
+    { service: "TRN-EXPRESS", shipments: drift.shipments.length, sums: drift.sums },
+  ]);
+  const cents = (of: "table" | "carrier" | "difference") =>
+    drift.shipments.reduce((sum, one) => sum + Math.round(Number(one[of]) * 100), 0);
+  for (const part of ["table", "carrier", "difference"] as const)
+    expect(cents(part)).toBe(Math.round(Number(drift.sums![part]) * 100));
+  // what was asked for this is an answer like any other
+  expect(await base.db.$count(carrierAnswers)).toBeGreaterThanOrEqual(came.value.answered);
+  expect(await compareNow(base.db, "none", new Date())).toMatchObject({ ok: false, code: "not-found" });
+});
+
+test("two answers to one question are kept as one, the later", async () => {
+  const row = { fingerprint: "f", knownAs: "k", connection: "c", about: null };
+  await keepAnswers(base.db, [
+    { ...row, answer: { n: 1 }, at: "2026-11-24T08:00:00Z" },
+    { ...row, answer: { n: 2 }, at: "2026-11-24T09:00:00Z" },
+    { ...row, answer: { n: 3 }, at: "2026-11-24T07:00:00Z" },
+  ]);
+  await keepAnswers(base.db, [{ ...row, answer: { n: 4 }, at: "2026-11-24T06:00:00Z" }]);
+  const kept = await base.db.select().from(carrierAnswers).where(eq(carrierAnswers.fingerprint, "f"));
+  expect(kept.map(({ answer }) => answer)).toEqual([{ n: 2 }]);
 });
 
 test("settings that can't be opened any more leave quotes and orders with their fallback", async () => {
@@ -271,5 +394,15 @@ test("settings that can't be opened any more leave quotes and orders with their 
   const [order] = await base.db.select().from(orders).where(eq(orders.state, "to-rate")).limit(1);
   expect(await viewOrder(base.db, order!.number, new Date())).toMatchObject({ ok: true });
   expect(calls()).toBe(0);
+  // the page says so instead of failing, and typing them anew mends it
+  expect(await connectionPage(base.db, ofTern, { now: new Date() })).toMatchObject({
+    view: { isClosed: true, secrets: [] },
+    state: undefined,
+  });
+  expect(await set()).toMatchObject({ ok: true });
+  expect(await viewConnection(base.db, connection.code, secretKeys())).toMatchObject({
+    isClosed: false,
+    secrets: ["key"],
+  });
   await base.db.delete(connectionSettings);
 });

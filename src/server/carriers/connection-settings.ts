@@ -9,6 +9,7 @@ import { note, type By } from "@/db/queries/activity";
 import {
   putConnectionSettings,
   readConnectionSettings,
+  renewLine,
   type ConnectionSettingsRow,
 } from "@/db/queries/carriers";
 import { inTransaction } from "../in-transaction";
@@ -48,7 +49,8 @@ export function setConnection(
     const why = addressFault(url, { loopback });
     if (why !== undefined) return badAddress(why);
     const before = await readConnectionSettings(tx, code);
-    const old = before ? openSecrets(before, keys) : undefined;
+    const isKnown = before && secretNames(before, keys) !== undefined;
+    const old = isKnown ? openSecrets(before, keys) : undefined;
     const said = adapter.fields.filter(({ key }) => (fields[key] ?? "") !== "");
     const pick = (isSecret: boolean) =>
       Object.fromEntries(
@@ -69,10 +71,12 @@ export function setConnection(
       url,
       settings: pick(false),
       secrets: seal(JSON.stringify(secrets), keys, connectionPlace(code)),
-      formerSecrets: isRotated ? (before?.secrets ?? null) : (before?.formerSecrets ?? null),
+      formerSecrets: isRotated ? (before?.secrets ?? null) : isKnown ? before.formerSecrets : null,
       formerUntil: isRotated
         ? new Date(by.now.getTime() + BOTH_MS).toISOString()
-        : (before?.formerUntil ?? null),
+        : isKnown
+          ? before.formerUntil
+          : null,
     });
     // what a secret is or was never gets into the record
     await note(tx, by, {
@@ -81,6 +85,16 @@ export function setConnection(
       from: before ? { url: before.url } : null,
       to: { url, ...(isRotated ? { secret: "another" } : {}) },
     });
+    return done(undefined);
+  });
+}
+
+/** Has every process ask a carrier again that was left alone. */
+export function renewConnection(db: PooledDatabase, code: string, by: By): Promise<Result<undefined>> {
+  return inTransaction(db, async (tx) => {
+    if (!(await renewLine(tx, code))) return failed("not-found");
+    const subject = `connections/${encodeURIComponent(code)}`;
+    await note(tx, by, { what: "connection-asked-again", subject, from: null, to: null });
     return done(undefined);
   });
 }
@@ -94,6 +108,15 @@ function openSecrets(row: ConnectionSettingsRow, keys: SecretKeys): Secrets {
   const open = (sealed: string | null) =>
     sealed === null ? {} : texts.parse(JSON.parse(unseal(sealed, keys, connectionPlace(row.connection))));
   return { now: open(row.secrets), ...(row.formerSecrets ? { former: open(row.formerSecrets) } : {}) };
+}
+
+/** Which secrets are kept; `undefined` where they can't be opened. */
+function secretNames(row: ConnectionSettingsRow, keys: SecretKeys): string[] | undefined {
+  try {
+    return Object.keys(openSecrets(row, keys).now);
+  } catch {
+    return undefined;
+  }
 }
 
 /** What an adapter is given: settings and secrets together, and those with the secrets before while they may still be needed. */
@@ -119,6 +142,8 @@ export interface ConnectionView {
   readonly secrets: readonly string[];
   /** Until when the secrets before are tried too. */
   readonly formerUntil: string | undefined;
+  /** Whether the secrets that are kept can't be opened with this server's key: they have to be typed anew. */
+  readonly isClosed: boolean;
 }
 
 export async function viewConnection(
@@ -128,10 +153,12 @@ export async function viewConnection(
 ): Promise<ConnectionView | undefined> {
   const row = await readConnectionSettings(db, code);
   if (!row) return undefined;
+  const known = secretNames(row, keys);
   return {
     url: row.url,
     settings: texts.parse(row.settings),
-    secrets: Object.keys(openSecrets(row, keys).now).sort(),
+    secrets: [...(known ?? [])].sort(),
     formerUntil: row.formerUntil ?? undefined,
+    isClosed: known === undefined,
   };
 }

@@ -3,8 +3,9 @@ import { planLiveRequests, type QuoteContext } from "@/core/quote/quote-order";
 import type { QuoteRequest } from "@/core/quote/request";
 import type { LiveAnswer, LiveRates, LiveRequest } from "@/core/services/live-rate";
 import type { Database } from "@/db/connect";
-import { keepAnswers, keepExchanges, lastKnown, readAnswers } from "@/db/queries/carriers";
+import { keepAnswers, keepExchanges, keepFallbacks, lastKnown, readAnswers } from "@/db/queries/carriers";
 import { askCarriers, keptUnder, type AskWith } from "./ask-carriers";
+import { aboutOf, type WantedAnswer } from "./carrier-use";
 
 /** Whether carriers are asked, only what they have answered is used, or not even that. */
 export type LiveMode = "now" | "cached" | "never";
@@ -23,9 +24,11 @@ export async function liveRatesFor(
   context: QuoteContext,
   asked: AskWith & { readonly mode: LiveMode; readonly known?: LiveRates },
 ): Promise<LiveRates> {
-  const rates = new Map<string, LiveAnswer>(asked.known);
+  // why somebody had no answer then does not keep anybody from asking now
+  const rates = new Map([...(asked.known ?? [])].filter(([, answer]) => !("failed" in answer)));
   if (asked.mode === "never") return rates;
   const looked = new Set<string>();
+  const wanted: (WantedAnswer & { readonly request: LiveRequest })[] = [];
   for (let round = 0; round < ROUNDS; round++) {
     const plan = planLiveRequests(compiled, request, { ...context, liveRates: rates });
     const open = plan.ok ? plan.value.filter(({ key }) => !looked.has(key)) : [];
@@ -38,8 +41,53 @@ export async function liveRatesFor(
     for (const [key, answer] of came.answers) rates.set(key, answer);
     await keepAnswers(db, came.kept);
     await keepExchanges(db, came.exchanges);
+    const isStill = new Set(still.map(({ key }) => key));
+    for (const one of open) {
+      const { key, connection } = one;
+      const isKept = !isStill.has(key);
+      wanted.push({
+        connection,
+        request: one,
+        isKept,
+        answer: isKept ? rates.get(key) : came.answers.get(key),
+      });
+    }
   }
+  await keepUse(db, wanted, asked);
   return rates;
+}
+
+/** Keeps how a quote came by what it wanted: what had no answer, and counts of all. */
+async function keepUse(
+  db: Database,
+  wanted: readonly (WantedAnswer & { readonly request: LiveRequest })[],
+  asked: AskWith,
+): Promise<void> {
+  const set = wanted.filter(({ connection }) => asked.connectionOf(connection));
+  const without = new Map(
+    set.flatMap(({ request, answer, isKept }) =>
+      !isKept && answer && "failed" in answer
+        ? [[request.key, { request, why: answer.failed }] as const]
+        : [],
+    ),
+  );
+  const at = asked.now();
+  const named = keptUnder(
+    [...without.values()].map(({ request }) => request),
+    asked,
+  );
+  await keepFallbacks(
+    db,
+    named.map(({ knownAs, request }) => ({
+      connection: request.connection,
+      at: at.toISOString(),
+      knownAs,
+      why: without.get(request.key)?.why ?? "",
+      about: aboutOf(request),
+    })),
+  );
+  asked.use?.count(set, at);
+  await asked.use?.write(db, asked.clock);
 }
 
 /** What of these the core still wants to know: what is kept may be too old. */

@@ -3,12 +3,14 @@ import { adapterOf } from "@/adapters/adapters";
 import type { Connection } from "@/core/setup/offer";
 import type { Setup } from "@/core/setup/setup";
 import type { PooledDatabase } from "@/db/connect";
-import { readConnectionSettings } from "@/db/queries/carriers";
+import { readConnectionSettings, type ConnectionSettingsRow } from "@/db/queries/carriers";
 import { callsLoopback, secretKeys } from "../environment";
+import { logFailure } from "../log";
 import { sendOut } from "../outgoing/send-out";
 import type { AskWith, OpenConnection } from "./ask-carriers";
 import { CarrierLine } from "./carrier-line";
-import { openSettings } from "./connection-settings";
+import { CarrierUse } from "./carrier-use";
+import { openSettings, type OpenSettings } from "./connection-settings";
 
 /** ms a whole quote waits for carriers at most. */
 export const QUOTE_MS = 1500;
@@ -28,7 +30,17 @@ function linesOf(db: PooledDatabase): Map<string, Kept> {
   return lines;
 }
 
-const clock = () => performance.now();
+const uses = globalThis as { wallodromUse?: WeakMap<PooledDatabase["$client"], CarrierUse> };
+
+/** What this process has counted of quotes that carriers were wanted for. */
+export function useOf(db: PooledDatabase): CarrierUse {
+  uses.wallodromUse ??= new WeakMap();
+  const use = uses.wallodromUse.get(db.$client) ?? new CarrierUse();
+  uses.wallodromUse.set(db.$client, use);
+  return use;
+}
+
+export const clock = () => performance.now();
 
 /** What is needed to ask the carriers of a setup now. A connection that nothing is set for is not there. */
 export async function askWith(
@@ -50,6 +62,7 @@ export async function askWith(
     deadline: begun + QUOTE_MS,
     clock,
     now: () => now,
+    use: useOf(db),
   };
 }
 
@@ -61,8 +74,10 @@ async function openConnection(
 ): Promise<OpenConnection | undefined> {
   const [row, adapter] = [await readConnectionSettings(db, code), adapterOf(kind)];
   if (!row || !adapter) return undefined;
-  const { settings, former } = openSettings(row, secretKeys(), now);
-  const name = JSON.stringify([row.version, kind, timeoutMs, former !== undefined]);
+  const opened = openedOrNone(row, now);
+  if (!opened) return undefined;
+  const { settings, former } = opened;
+  const name = JSON.stringify([row.version, row.line, kind, timeoutMs, former !== undefined]);
   const kept = lines.get(code);
   if (kept?.name === name) return kept.open;
   const line = new CarrierLine({
@@ -78,4 +93,14 @@ async function openConnection(
   const open = { line, settingsVersion: row.version, dependsOn: adapter.dependsOn };
   lines.set(code, { name, open });
   return open;
+}
+
+/** Secrets that this server's key does not open are as good as none: nobody is asked, and no quote is kept from being given. */
+function openedOrNone(row: ConnectionSettingsRow, now: Date): OpenSettings | undefined {
+  try {
+    return openSettings(row, secretKeys(), now);
+  } catch (error) {
+    logFailure("a connection's secrets could not be opened", error);
+    return undefined;
+  }
 }

@@ -12,9 +12,10 @@ import { failed } from "../result";
 import { liveSetup, type Revision } from "../services/live-setup";
 import { changeOrderIn, type OrderCommand } from "./change-order";
 import { chargeIn, freshRates, promised } from "./charge-order";
+import { askedRates, type LiveFacts } from "./live-facts";
 import { orderOf } from "./order-document";
 import { readMany } from "./rate-many";
-import { factsOf, rateOrder, type Facts } from "./rate-order";
+import { factsOf, rateOrder, withRates, type Facts } from "./rate-order";
 
 /** What would be done with an order among many. */
 export interface Planned {
@@ -48,6 +49,8 @@ export interface PlannedSum {
 
 export interface Plan {
   readonly revision: number;
+  /** Orders carriers were not asked about, as there were too many for now: theirs are by answers that are kept, or by fallback. */
+  readonly unasked: number;
   readonly orders: readonly Planned[];
   readonly sums: readonly PlannedSum[];
 }
@@ -60,15 +63,45 @@ export async function planCharging(
 ): Promise<Plan | undefined> {
   const live = await liveSetup(db);
   if (!live) return undefined;
-  const many = await readMany(db, numbers, live, now);
+  const many = await readMany(db, numbers, live);
+  const { fresh, unasked } = await ratesForPlan(db, many.stored, live, many.factsOf, now);
   const orders = many.stored.map((stored) => {
-    const facts = many.factsOf(stored);
+    const facts = withRates(many.factsOf(stored), fresh.get(stored.order.number));
     const { verdict, planned } = planOne(stored, live, facts, now);
     if (verdict && "offer" in verdict)
       many.promise(stored.order.number, promised(verdict.offer, facts.items));
     return planned;
   });
-  return { revision: live.number, orders, sums: sumsOf(orders) };
+  return { revision: live.number, unasked, orders, sums: sumsOf(orders) };
+}
+
+/** How many orders of a plan carriers are asked about at once, and for how many ms; the rest goes by what is kept. */
+const ASKED_AT_ONCE = 8;
+const ASKED_MS = 4000;
+
+/** What carriers say of the orders that would be charged: the charging asks the same again, and finds it kept. */
+async function ratesForPlan(
+  db: PooledDatabase,
+  stored: readonly StoredOrder[],
+  live: Revision,
+  factsOf: (stored: StoredOrder) => Facts,
+  now: Date,
+): Promise<{ readonly fresh: ReadonlyMap<string, LiveFacts>; readonly unasked: number }> {
+  const fresh = new Map<string, LiveFacts>();
+  let unasked = 0;
+  if (!live.setup.services.some(({ rate }) => "live" in rate)) return { fresh, unasked };
+  const until = performance.now() + ASKED_MS;
+  const open = stored.filter(({ order }) => isOpen(order.state) && order.state !== "ready").values();
+  const ask = async () => {
+    for (const one of open) {
+      const isLate = performance.now() > until;
+      if (isLate) unasked++;
+      const mode = isLate ? "cached" : "now";
+      fresh.set(one.order.number, await askedRates(db, one, live, factsOf(one), { now, mode }));
+    }
+  };
+  await Promise.all(Array.from({ length: ASKED_AT_ONCE }, ask));
+  return { fresh, unasked };
 }
 
 function planOne(
@@ -139,7 +172,7 @@ export async function chargeOne(
   { by, batch }: { readonly by: By; readonly batch: string },
 ): Promise<ChargedOne> {
   let found: ChargedOne = { fate: "left" };
-  const liveRates = await freshRates(db, live, number, by.now);
+  const fresh = await freshRates(db, live, number, by.now, "ready");
   const command: OrderCommand = { number, by };
   const result = await inTransaction(db, (tx) =>
     changeOrderIn(tx, live, command, async (_, situation) => {
@@ -148,8 +181,8 @@ export async function chargeOne(
         found = sumOf(stored);
         return failed("locked");
       }
-      const kept = await factsOf(tx, stored, live, by.now);
-      const facts = { ...kept, liveRates: liveRates ?? kept.liveRates };
+      const kept = await factsOf(tx, stored, live);
+      const facts = withRates(kept, fresh);
       const rated = rateOrder(stored, live, kept, by.now);
       if (rated.stand.state === "ready") return failed("locked");
       const verdict = verdictFor(stored, rateOrder(stored, live, facts, by.now), facts);
@@ -162,7 +195,7 @@ export async function chargeOne(
       const byHand = amount ? { amount: { ...amount, reason: "as the buyer was told" }, isWish: true } : {};
       const { net, cost, margin } = charged;
       found = { fate: "charged", currency: rated.channel?.currency ?? "", net, cost, margin };
-      return chargeIn(tx, situation, by, { offer: offer.offer, byHand, batch, liveRates });
+      return chargeIn(tx, situation, by, { offer: offer.offer, byHand, batch, fresh });
     }),
   );
   if (!result.ok && result.code !== "locked") return { fate: "set-aside", why: "changed-meanwhile" };

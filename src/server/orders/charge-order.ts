@@ -2,8 +2,7 @@ import "server-only";
 import { chargedByHand, type ByHand } from "@/core/orders/hand-charge";
 import { needsSecond } from "@/core/orders/hand-limit";
 import type { ShipmentChoice } from "@/core/orders/by-shipment";
-import { isOpen } from "@/core/orders/order-state";
-import type { LiveRates } from "@/core/services/live-rate";
+import { isOpen, type OrderState } from "@/core/orders/order-state";
 import { compileItem } from "@/core/parcels/compiled-item";
 import type { QuotedOffer } from "@/core/quote/quote";
 import type { Item } from "@/core/setup/item";
@@ -21,8 +20,8 @@ import { orderOf } from "./order-document";
 import { splitCharge } from "./split-order";
 import { chargeFields } from "./charge-fields";
 import { changeOrder, type OrderChange, type OrderCommand, type Situation } from "./change-order";
-import { answersToKeep, askedRates, type KeptAnswers } from "./live-facts";
-import { factsOf, rateOrder, type RatedOrder } from "./rate-order";
+import { answersToKeep, askedRates, type KeptAnswers, type LiveFacts } from "./live-facts";
+import { factsOf, rateOrder, withRates, type RatedOrder } from "./rate-order";
 import { shipmentRows } from "./shipments";
 import type { Failure } from "../result";
 
@@ -46,23 +45,27 @@ export async function applyOffer(
   byHand?: HandCharge,
 ) {
   const live = await liveSetup(db);
-  const liveRates = live && (await freshRates(db, live, command.number, command.by.now));
+  const fresh = live && (await freshRates(db, live, command.number, command.by.now));
   return changeOrder(db, command, (tx, situation) =>
-    chargeIn(tx, situation, command.by, { offer, byHand, liveRates }),
+    chargeIn(tx, situation, command.by, { offer, byHand, fresh }),
   );
 }
 
-/** What carriers say of an order now, whatever they said for the charge it has; `undefined` where there is no such order. */
+/**
+ * What carriers say of an order now, whatever they said for the charge it has; `undefined` where there is no such order, it is
+ * closed, or stands as whoever asks has nothing to charge.
+ */
 export async function freshRates(
   db: PooledDatabase,
   live: Revision,
   number: string,
   now: Date,
-): Promise<LiveRates | undefined> {
+  unless?: OrderState,
+): Promise<LiveFacts | undefined> {
   if (!live.setup.services.some(({ rate }) => "live" in rate)) return undefined;
   const stored = await readOrder(db, number);
-  if (!stored || !isOpen(stored.order.state)) return undefined;
-  return askedRates(db, stored, live, await factsOf(db, stored, live, now), { now });
+  if (!stored || !isOpen(stored.order.state) || stored.order.state === unless) return undefined;
+  return askedRates(db, stored, live, await factsOf(db, stored, live), { now });
 }
 
 /** Which offer is applied, and what with. */
@@ -72,7 +75,7 @@ interface Applying {
   /** The work with many orders this is part of. */
   readonly batch?: string | undefined;
   /** What carriers say now; where nobody was asked, what they said for the charge that stands. */
-  readonly liveRates?: LiveRates | undefined;
+  readonly fresh?: LiveFacts | undefined;
 }
 
 /** The same as part of a change that is under way, and of work with many orders where it is of one. */
@@ -80,11 +83,10 @@ export async function chargeIn(
   tx: Database,
   { stored, live }: Situation,
   by: By,
-  { offer, byHand, batch, liveRates }: Applying,
+  { offer, byHand, batch, fresh }: Applying,
 ): Promise<Failure | OrderChange> {
   if (!live) return failed("unavailable");
-  const standing = await factsOf(tx, stored, live, by.now);
-  const facts = { ...standing, liveRates: liveRates ?? standing.liveRates };
+  const facts = withRates(await factsOf(tx, stored, live), fresh);
   const rated = rateOrder(stored, live, facts, by.now, { working: true });
   if (!rated.rated.ok) return failed("invalid", rated.rated.problems);
   const split = byHand?.shipments

@@ -5,7 +5,7 @@ import type { Item } from "@/core/setup/item";
 import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
 import type { PooledDatabase } from "@/db/connect";
 import type { StoredOrder } from "@/db/queries/orders";
-import { liveRatesFor } from "../carriers/live-rates";
+import { liveRatesFor, type LiveMode } from "../carriers/live-rates";
 import { askWith } from "../carriers/open-connections";
 import { logFailure } from "../log";
 import type { Revision } from "../services/live-setup";
@@ -15,16 +15,20 @@ import { basisOf, orderRequest } from "./order-request";
 /** Answers of carriers as a charge keeps them: by the key of the question. */
 export type KeptAnswers = readonly (readonly [string, LiveAnswer])[];
 
+/** What carriers say of an order, and the instant their answers age until where that is not now. */
+export interface LiveFacts {
+  readonly liveRates: LiveRates;
+  readonly liveAsOf?: string;
+}
+
 /**
  * What carriers said when the charge that stands was worked out, each answer as old as it was then: an order is not charged
  * otherwise for the time that goes by.
  */
-export function keptRates({ charge }: Pick<StoredOrder, "charge">, now: Date): LiveRates {
-  if (!charge) return new Map();
-  const since = now.getTime() - Date.parse(charge.appliedAt);
-  const moved = (at: string) => new Date(Date.parse(at) + since).toISOString();
-  const kept = (charge.live ?? []) as KeptAnswers;
-  return new Map(kept.map(([key, answer]) => [key, { ...answer, at: moved(answer.at) }]));
+export function keptRates({ charge }: Pick<StoredOrder, "charge">): LiveFacts {
+  if (!charge) return { liveRates: new Map() };
+  const { appliedAt, live } = charge;
+  return { liveRates: new Map((live ?? []) as KeptAnswers), liveAsOf: new Date(appliedAt).toISOString() };
 }
 
 /** What an order is shown by: as it was charged what carriers said then, else what is kept and, for the rest, what they say now. */
@@ -32,13 +36,15 @@ export async function shownRates(
   db: PooledDatabase,
   stored: StoredOrder,
   live: Revision,
-  facts: Parameters<typeof askedRates>[3] & { readonly liveRates: LiveRates },
+  facts: Parameters<typeof askedRates>[3] & LiveFacts,
   now: Date,
-): Promise<LiveRates> {
+): Promise<LiveFacts> {
   const { order, charge } = stored;
   const isAsCharged = charge?.basis === basisOf(orderRequest(stored));
-  if (!isOpen(order.state) || isAsCharged) return facts.liveRates;
-  return askedRates(db, stored, live, facts, { now, known: facts.liveRates });
+  const { liveRates, liveAsOf } = facts;
+  if (!isOpen(order.state) || isAsCharged)
+    return { liveRates, ...(liveAsOf === undefined ? {} : { liveAsOf }) };
+  return askedRates(db, stored, live, facts, { now, known: liveRates });
 }
 
 /** The answers among these that an order's charge is to keep; nothing where no carrier said anything. */
@@ -55,16 +61,19 @@ export async function askedRates(
   stored: StoredOrder,
   { compiled, setup }: Revision,
   { items, suspensions }: { readonly items: readonly Item[]; readonly suspensions: CompiledSuspensions },
-  { now, known = new Map() }: { readonly now: Date; readonly known?: LiveRates },
-): Promise<LiveRates> {
-  if (!setup.services.some(({ rate }) => "live" in rate)) return known;
+  {
+    now,
+    known = new Map(),
+    mode = "now",
+  }: { readonly now: Date; readonly known?: LiveRates; readonly mode?: LiveMode },
+): Promise<LiveFacts> {
+  if (!setup.services.some(({ rate }) => "live" in rate)) return { liveRates: known };
   const context = contextOf(compiled, items, now, { suspensions });
   return askWith(db, setup, now)
-    .then((asked) =>
-      liveRatesFor(db, compiled, orderRequest(stored), context, { ...asked, mode: "now", known }),
-    )
+    .then((asked) => liveRatesFor(db, compiled, orderRequest(stored), context, { ...asked, mode, known }))
+    .then((liveRates) => ({ liveRates }))
     .catch((error: unknown) => {
       logFailure("asking carriers failed", error);
-      return known;
+      return { liveRates: known };
     });
 }

@@ -33,7 +33,7 @@ import { orderOf } from "./order-document";
 import { creditsOf, type ToldCredit } from "./credit-order";
 import { dispatchesOf } from "./hand-over";
 import { shownRates } from "./live-facts";
-import { factsOf, rateOrder, type Facts, type RatedOrder } from "./rate-order";
+import { factsOf, knownOf, rateOrder, withRates, type Facts, type RatedOrder } from "./rate-order";
 
 export type { WordedOffer };
 
@@ -150,8 +150,8 @@ async function shownFacts(
   current: Revision,
   now: Date,
 ): Promise<Facts> {
-  const facts = await factsOf(db, stored, current, now);
-  return { ...facts, liveRates: await shownRates(db, stored, current, facts, now) };
+  const facts = await factsOf(db, stored, current);
+  return withRates(facts, await shownRates(db, stored, current, facts, now));
 }
 
 /** What an order's page needs beside the order and the revision. */
@@ -170,15 +170,15 @@ function buildView(
 ): Omit<OrderView, "credits" | "left"> {
   const { order } = stored;
   const { setup } = current;
-  const { items, suspensions, liveRates } = facts;
+  const { items } = facts;
   const ofOrder = rateOrder(stored, current, facts, now, { working: true });
   const { rated, stand, request, includesTax, channel } = ofOrder;
   const currency = channel?.currency ?? setup.business.homeCurrency;
   const drafted = draft?.compiled.ok
-    ? rateWith(draft.compiled.value, { ...request, working: true }, items, now, { suspensions, liveRates })
+    ? rateWith(draft.compiled.value, { ...request, working: true }, items, now, knownOf(facts))
     : undefined;
   const free = isOpen(order.state) ? unpinned(request) : undefined;
-  const best = free && rateWith(current.compiled, free, items, now, { suspensions, liveRates });
+  const best = free && rateWith(current.compiled, free, items, now, knownOf(facts));
   const applied = stored.charge && appliedCharge(stored.charge, includesTax);
   const quote = rated.ok ? wordQuote(rated.value) : undefined;
   const fallbackTax = setup.business.deliveryTaxPercent;

@@ -27,7 +27,6 @@ export async function readMany(
   db: Database,
   numbers: readonly string[],
   live: Revision,
-  now: Date,
 ): Promise<ManyOrders> {
   const stored = await readOrders(db, numbers);
   const stock = await freeStock(db, stored.flatMap(skusOf));
@@ -43,7 +42,7 @@ export async function readMany(
     factsOf: (one) => ({
       items: stock.itemsFor(one.order.number, skusOf(one)),
       suspensions,
-      liveRates: keptRates(one, now),
+      ...keptRates(one),
       rule: rules(one.order.channel),
       codes: (one.charge && codes.get(one.charge.revision)) ?? none,
     }),

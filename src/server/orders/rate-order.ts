@@ -5,30 +5,27 @@ import { choicesOf, rateByShipment, type ShipmentChoice } from "@/core/orders/by
 import type { Quote, QuotedOffer } from "@/core/quote/quote";
 import type { QuoteRequest } from "@/core/quote/request";
 import type { Channel } from "@/core/setup/offer";
-import type { LiveRates } from "@/core/services/live-rate";
 import type { Item } from "@/core/setup/item";
 import type { Parsed } from "@/core/setup/parse-setup";
 import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
 import type { Database } from "@/db/connect";
 import type { StoredOrder } from "@/db/queries/orders";
 import type { Revision } from "../services/live-setup";
-import { contextOf, rateWith } from "../services/rate";
+import { contextOf, rateWith, type Known } from "../services/rate";
 import { currentSuspensions } from "../services/suspensions";
 import { standingCharge } from "./applied-offer";
 import { codesNow } from "./codes-now";
 import { deskRuleOf } from "./desk-rules";
 import { freeItems, isShort } from "./free-items";
-import { keptRates } from "./live-facts";
+import { keptRates, type LiveFacts } from "./live-facts";
 import { orderOf, skusOf } from "./order-document";
 import { basisOf, orderRequest } from "./order-request";
 
 /** What an order is rated with besides the revision. */
-export interface Facts {
+export interface Facts extends LiveFacts {
   /** With the stock that is free for it. */
   readonly items: readonly Item[];
   readonly suspensions: CompiledSuspensions;
-  /** What carriers say of it. */
-  readonly liveRates: LiveRates;
   readonly rule: DeskRule;
   /** What codes of the charge that stands are called by now. */
   readonly codes: CodeNow;
@@ -47,11 +44,11 @@ export interface RatedOrder {
 }
 
 /** With the answers of carriers that are kept with the charge: nobody is asked here. */
-export async function factsOf(db: Database, stored: StoredOrder, live: Revision, now: Date): Promise<Facts> {
+export async function factsOf(db: Database, stored: StoredOrder, live: Revision): Promise<Facts> {
   return {
     items: await freeItems(db, skusOf(stored), stored.order.number),
     suspensions: await currentSuspensions(db),
-    liveRates: keptRates(stored, now),
+    ...keptRates(stored),
     rule: await deskRuleOf(db, stored.order.channel),
     codes: await codesNow(db, stored.charge?.revision, live.number),
   };
@@ -65,12 +62,10 @@ export function rateOrder(
   now: Date,
   { working = false }: { readonly working?: boolean } = {},
 ): RatedOrder {
-  const { items, suspensions, liveRates, rule, codes } = facts;
+  const { items, rule, codes } = facts;
   const request = orderRequest(stored);
-  const rated = rateWith(live.compiled, working ? { ...request, working } : request, items, now, {
-    suspensions,
-    liveRates,
-  });
+  const asked = working ? { ...request, working } : request;
+  const rated = rateWith(live.compiled, asked, items, now, knownOf(facts));
   const channel = channelOf(live, stored.order.channel);
   const includesTax = channel?.pricesIncludeTax === true;
   const { shipTo, wish } = orderOf(stored);
@@ -97,15 +92,29 @@ export function rateOrder(
 function rateAgain(
   { compiled }: Revision,
   request: QuoteRequest,
-  { items, ...more }: Facts,
+  facts: Facts,
   choices: readonly ShipmentChoice[],
   now: Date,
   working: boolean,
 ): QuotedOffer | undefined {
   if (choices.some(({ offer }) => !compiled.offerCodes.has(offer))) return undefined;
   const asked = working ? { ...request, working } : request;
-  const rated = rateByShipment(compiled, asked, choices, contextOf(compiled, items, now, more));
+  const rated = rateByShipment(
+    compiled,
+    asked,
+    choices,
+    contextOf(compiled, facts.items, now, knownOf(facts)),
+  );
   return rated.ok && !("fault" in rated.value) ? rated.value : undefined;
+}
+/** What an order is rated with where carriers were asked anew. */
+export function withRates({ liveRates, liveAsOf, ...facts }: Facts, fresh: LiveFacts | undefined): Facts {
+  return { ...facts, ...(fresh ?? { liveRates, ...(liveAsOf === undefined ? {} : { liveAsOf }) }) };
+}
+
+/** What an order is rated with beside its items. */
+export function knownOf({ suspensions, liveRates, liveAsOf }: Facts): Known {
+  return { suspensions, liveRates, ...(liveAsOf === undefined ? {} : { liveAsOf }) };
 }
 
 export function channelOf({ setup }: Revision, code: string): Channel | undefined {

@@ -12,7 +12,7 @@ import { factsOf, rateOrder, type Facts } from "./rate-order";
  */
 export async function settleOrder(db: Database, number: string, live: Revision, now: Date): Promise<boolean> {
   const stored = await readOrder(db, number);
-  return stored ? settle(db, stored, await factsOf(db, stored, live, now), live, now) : false;
+  return stored ? settle(db, stored, await factsOf(db, stored, live), live, now) : false;
 }
 
 /** The same for many, read at once; gives how many stand somewhere else. */
@@ -22,7 +22,7 @@ export async function settleOrders(
   live: Revision,
   now: Date,
 ): Promise<number> {
-  const many = await readMany(db, numbers, live, now);
+  const many = await readMany(db, numbers, live);
   let moved = 0;
   for (const stored of many.stored) if (await settle(db, stored, many.factsOf(stored), live, now)) moved++;
   return moved;

@@ -16,7 +16,7 @@ import { done, failed, splitPieces, splitWithheld, type Failure, type Result } f
 import { liveSetup, type Revision } from "../services/live-setup";
 import { contextOf } from "../services/rate";
 import { shownRates } from "./live-facts";
-import { factsOf, rateOrder, type Facts } from "./rate-order";
+import { factsOf, knownOf, rateOrder, withRates, type Facts } from "./rate-order";
 
 /** What an order is charged where each shipment has an offer of its own. Fails with `split-pieces`, `split-withheld`. */
 export function splitCharge(
@@ -71,8 +71,8 @@ export async function viewSplit(
 ): Promise<Result<SplitView>> {
   const [stored, live] = [await readOrder(db, number), await liveSetup(db)];
   if (!stored || !live) return failed("not-found");
-  const kept = await factsOf(db, stored, live, now);
-  const facts = { ...kept, liveRates: await shownRates(db, stored, live, kept, now) };
+  const kept = await factsOf(db, stored, live);
+  const facts = withRates(kept, await shownRates(db, stored, live, kept, now));
   const { rated, again, request } = rateOrder(stored, live, facts, now);
   if (!rated.ok) return failed("invalid", rated.problems);
   const whole = rated.value.offers.find((one) => one.offer === offer);
@@ -80,8 +80,7 @@ export async function viewSplit(
   const shown = stands ?? whole;
   if (!shown) return failed("not-found");
   const split = stands ? choicesOf(stands) : splitOf(shown);
-  const { items, suspensions, liveRates } = facts;
-  const context = contextOf(live.compiled, items, now, { suspensions, liveRates });
+  const context = contextOf(live.compiled, facts.items, now, knownOf(facts));
   const parts = ratedParts(live.compiled, request, split, context);
   if (!parts.ok) return failed("invalid", parts.problems);
   if ("sku" in parts.value) return splitPieces(parts.value.sku);

@@ -25,13 +25,16 @@ export function itemsOf(db: Database, request: QuoteRequest): Promise<Item[]> {
   return readItems(db, skusOf(request));
 }
 
+/** What is known at the moment beside setup and items: what carriers' systems answered, and what does not work. */
+export type Known = Pick<QuoteContext, "liveRates" | "liveAsOf" | "suspensions">;
+
 /** Quotes a request with items that are at hand, and with what carriers' systems answered where they were asked. */
 export function rateWith(
   compiled: CompiledSetup,
   request: QuoteRequest,
   items: readonly Item[],
   now: Date,
-  more: Pick<QuoteContext, "liveRates" | "suspensions"> = {},
+  more: Known = {},
 ): Parsed<Quote> {
   return quote(compiled, request, contextOf(compiled, items, now, more));
 }
@@ -41,7 +44,7 @@ export function contextOf(
   compiled: CompiledSetup,
   items: readonly Item[],
   now: Date,
-  more: Pick<QuoteContext, "liveRates" | "suspensions"> = {},
+  more: Known = {},
 ): QuoteContext {
   const known = new Map(items.map((item) => [item.sku, compileItem(item, compiled.defaultWeights)]));
   return { ...more, items: (sku) => known.get(sku), now: now.toISOString() };

@@ -8,12 +8,18 @@ import { TwoPanes } from "@/ui/parts/two-panes";
 
 export const metadata: Metadata = { title: "Live rates" };
 
-export default async function ConnectionPage({ params }: { readonly params: Promise<{ code: string }> }) {
+interface Props {
+  readonly params: Promise<{ code: string }>;
+  readonly searchParams: Promise<{ asked?: string | string[] }>;
+}
+
+export default async function ConnectionPage({ params, searchParams }: Props) {
+  const { asked } = await searchParams;
   const code = decodeURIComponent((await params).code);
   const { setup } = await loadDraft();
   const connection = setup?.connections.find((entry) => entry.code === code);
   if (!setup || !connection) notFound();
-  const parts = await loadConnection(connection);
+  const parts = await loadConnection(connection, typeof asked === "string" ? asked : undefined);
   const carrier = setup.carriers.find((one) => one.code === connection.carrier);
   return (
     <TwoPanes
