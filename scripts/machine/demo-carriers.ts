@@ -12,12 +12,17 @@ const PORT = 4380;
 
 /** The demo's connections: which adapter asks which stand-in, and with what. */
 const connections = [
-  { code: "sim-tern", adapter: "ternwing", standIn: "ternwing", fields: { key: TERNWING_KEY } },
+  {
+    code: "sim-tern",
+    adapter: "ternwing",
+    standIn: "ternwing",
+    // the demo's services add fuel themselves
+    fields: { key: TERNWING_KEY, fuel: "ours" },
+  },
   {
     code: "sim-stone",
     adapter: "stonepier",
     standIn: "stonepier",
-    // the demo's services add diesel themselves
     fields: { user: STONEPIER_USER, password: STONEPIER_PASSWORD, fuel: "ours" },
   },
   { code: "sim-amber", adapter: "wallodrom", standIn: "amberway", fields: { key: AMBERWAY_KEY } },

@@ -10,8 +10,8 @@ import { dayAfter, zoneOf } from "./zones";
 export const AMBERWAY_KEY = "amber-demo-key";
 
 const services = [
-  { code: "VAN", name: "Amberway van", stop: 620, kilo: 31, days: 2 },
-  { code: "VAN-AM", name: "Amberway van before noon", stop: 990, kilo: 38, days: 1 },
+  { code: "VAN", name: "Amberway van", stop: 620, kilo: 19, days: 2 },
+  { code: "VAN-AM", name: "Amberway van before noon", stop: 990, kilo: 26, days: 1 },
 ] as const;
 const HEAVIEST_KG = 40;
 const tenths = (text: string) => Math.round(Number(text) * 10);
@@ -29,7 +29,9 @@ export function amberwayPrice(code: string, shipment: Received) {
   const kilos = Math.ceil(
     shipment.parcels.reduce((sum, { count, weight }) => sum + count * tenths(weight), 0) / 10,
   );
-  const base = service.stop * zoneOf(shipment.to.country) + service.kilo * kilos;
+  // a ferry more than to the islands of its own country
+  const zone = shipment.to.country === "SE" ? 2 : zoneOf(shipment.to.country);
+  const base = zone * (service.stop + service.kilo * kilos);
   const parts = [
     { kind: "base" as const, name: "Stop and kilos", cents: base },
     ...(shipment.signature ? [{ kind: "surcharge" as const, name: "Signed for", cents: 150 }] : []),

@@ -1,17 +1,26 @@
 import { all, at, readXml, textAt, type XmlElement } from "../../src/xml/xml-tree";
-import type { Answered, Call, Place, Received, Reply, StandIn } from "./received";
+import type { Answered, Call, Parcel, Place, Received, Reply, StandIn } from "./received";
 import { dayAfter, zoneOf } from "./zones";
 
 export const STONEPIER_USER = "nettle";
 export const STONEPIER_PASSWORD = "stone-demo-password";
 
-/** Cents a hundred kilos or part of it, by zone; the least that is charged. */
+/** Cents a hundred kilos, by zone; the least that is charged. */
 const tables: Readonly<
   Record<string, { name: string; hundred: readonly number[]; least: number; days: number }>
 > = {
-  ROAD: { name: "Stonepier Road", hundred: [2150, 3480, 4990, 8900], least: 4500, days: 3 },
-  LIFT: { name: "Stonepier Tail lift", hundred: [2650, 4120, 5750, 9900], least: 6900, days: 4 },
+  ROAD: { name: "Stonepier Road", hundred: [5300, 2450, 6900, 8900], least: 1900, days: 3 },
+  LIFT: { name: "Stonepier Tail lift", hundred: [6100, 3120, 7750, 9900], least: 3900, days: 4 },
 };
+/** From so many kilos on a hundred of them costs so many percent less. */
+const discounts = [
+  { from: 1000, percent: 54 },
+  { from: 500, percent: 44 },
+  { from: 300, percent: 32 },
+  { from: 100, percent: 17 },
+];
+const KILOS_PER_M3 = 250;
+const CM3_PER_M3 = 1_000_000;
 const FUEL_TENTHS = 125;
 
 const cents = (amount: number) => (amount / 100).toFixed(2);
@@ -21,10 +30,14 @@ export function stonepierPrice(service: string, shipment: Received) {
   const table = tables[service];
   if (!table) return { refusal: `There is no service ${service}` };
   if (shipment.cashOnDelivery) return { refusal: "No money is collected" };
-  const kilos = shipment.parcels.reduce((sum, { count, weight }) => sum + count * Number(weight), 0);
+  const kilos = shipment.parcels.reduce((sum, parcel) => sum + parcel.count * kilosOf(parcel), 0);
   if (kilos > 20_000) return { refusal: "More than a lorry takes" };
   const zone = zoneOf(shipment.to.country) - 1;
-  const freight = Math.max(table.least, Math.ceil(kilos / 100) * (table.hundred[zone] ?? 0));
+  const { percent = 0 } = discounts.find(({ from }) => kilos >= from) ?? {};
+  const freight = Math.max(
+    table.least,
+    Math.round((kilos * (table.hundred[zone] ?? 0) * (100 - percent)) / 10_000),
+  );
   const fuel = Math.round((freight * FUEL_TENTHS) / 1000);
   const charges = [
     ...(shipment.signature ? [{ name: "Signed for", amount: 350 }] : []),
@@ -36,6 +49,12 @@ export function stonepierPrice(service: string, shipment: Received) {
     charges,
     total: freight + fuel + charges.reduce((sum, { amount }) => sum + amount, 0),
   };
+}
+
+/** The heavier of weight and volume, in whole kilos. */
+function kilosOf({ weight, sides }: Parcel): number {
+  const [length = 0, width = 0, height = 0] = (sides ?? []).map(Number);
+  return Math.max(Number(weight), Math.ceil((length * width * height * KILOS_PER_M3) / CM3_PER_M3));
 }
 
 function xml(status: number, inside: string): Reply {

@@ -33,14 +33,14 @@ const priceCall = z.object({
 const tables = {
   EXPRESS: {
     title: "Ternwing Express",
-    start: [8900, 11900, 15900, 28900],
-    half: [725, 940, 1260, 2150],
+    start: [8400, 10600, 14800, 28900],
+    half: [190, 235, 370, 1150],
     days: 1,
   },
   DAY: {
     title: "Ternwing Day Parcel",
     start: [5900, 7900, 10900, 19900],
-    half: [490, 610, 880, 1490],
+    half: [140, 180, 260, 690],
     days: 3,
   },
 } as const;

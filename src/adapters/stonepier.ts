@@ -1,7 +1,6 @@
 import { z } from "zod";
 import type {
   Adapter,
-  AdapterSettings,
   Rate,
   RateAnswer,
   RatePart,
@@ -12,15 +11,9 @@ import type {
 import { all, at, readXml, textAt, type XmlElement } from "@/xml/xml-tree";
 import { leaf, node, type Xml } from "@/xml/xml-text";
 import { faulty, goodReply } from "./reply";
-import { lessAll, wholeUnits } from "./units";
+import { wholeUnits } from "./units";
 
-const settingsSchema = z.object({
-  user: z.string().min(1),
-  password: z.string().min(1),
-  fuel: z.string().trim().toLowerCase().default(""),
-});
-/** Whoever adds fuel by a surcharge of the service has the carrier's left out: it would count twice. */
-const OURS = "ours";
+const settingsSchema = z.object({ user: z.string().min(1), password: z.string().min(1) });
 const amount = /^-?\d{1,12}(\.\d{1,4})?$/;
 
 /** A pallet line whose XML answers one service a question, in whole kilos, with fuel as a part of its own and without tax. */
@@ -30,13 +23,6 @@ export const stonepierAdapter: Adapter = {
   fields: [
     { key: "user", label: "User", help: "Of Stonepier's price service.", isSecret: false, isNeeded: true },
     { key: "password", label: "Password", help: "Of that user.", isSecret: true, isNeeded: true },
-    {
-      key: "fuel",
-      label: "Fuel",
-      help: "Type “ours” where the service's own surcharges add fuel: Stonepier's is left out of its figures then.",
-      isSecret: false,
-      isNeeded: false,
-    },
   ],
   dependsOn: [
     "services",
@@ -68,7 +54,7 @@ export const stonepierAdapter: Adapter = {
   },
 };
 
-function headersOf({ user = "", password = "" }: AdapterSettings) {
+function headersOf({ user = "", password = "" }: Readonly<Record<string, string>>) {
   const token = btoa(String.fromCharCode(...new TextEncoder().encode(`${user}:${password}`)));
   return { authorization: `Basic ${token}`, accept: "application/xml" };
 }
@@ -108,22 +94,7 @@ async function askOne(
   const reply = goodReply(await send({ method: "POST", path: "/price.xml", headers, body }));
   if ("fault" in reply) return reply;
   const read = readXml(reply.body);
-  if (!read.ok) return faulty("malformed", read.fault);
-  const answer = answerOf(service, read.root);
-  return settings.fuel === OURS ? withoutFuel(answer) : answer;
-}
-
-function withoutFuel(answer: RateAnswer): RateAnswer {
-  if (!("rates" in answer)) return answer;
-  const rates = answer.rates.map(({ parts = [], ...rate }) => {
-    const fuel = parts.filter(({ kind }) => kind === "fuel").map((part) => part.amount);
-    return {
-      ...rate,
-      amount: lessAll(rate.amount, fuel),
-      parts: parts.filter(({ kind }) => kind !== "fuel"),
-    };
-  });
-  return { ...answer, rates };
+  return read.ok ? answerOf(service, read.root) : faulty("malformed", read.fault);
 }
 
 function requestOf(service: string, question: RateQuestion): Xml {

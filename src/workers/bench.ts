@@ -1,6 +1,7 @@
 import { Bench } from "@/core/bench/bench";
 import type { BenchAnswer, BenchStart, BenchTask } from "@/core/bench/thread";
 import { applyChanges } from "@/core/setup/change";
+import type { LiveRates } from "@/core/services/live-rate";
 import type { Exploration } from "@/core/bench/explore";
 
 /**
@@ -9,6 +10,7 @@ import type { Exploration } from "@/core/bench/explore";
  */
 export class BenchThread {
   private bench: Bench | undefined;
+  private rates: LiveRates | undefined;
   private stamp = 0;
   private before = 0;
   private typed = 0;
@@ -32,6 +34,10 @@ export class BenchThread {
       case "trials":
         bench.setTrials(task.trials, task.items);
         return this.all();
+      case "rates":
+        this.rates = new Map(task.rates);
+        bench.setRates(this.rates);
+        return this.all();
       case "stored":
         return this.stored(bench, task);
       case "typed":
@@ -52,6 +58,7 @@ export class BenchThread {
     const live = before.changes.length === 0 ? undefined : applyChanges(setup, before.changes);
     if (live && !live.ok) return this.tell({ kind: "failed" });
     this.bench = new Bench({ setup, items }, trials, now, live?.value.setup, before.renames);
+    if (this.rates) this.bench.setRates(this.rates);
     this.stamp = stamp;
     this.before = before.number;
     this.trouble = false;

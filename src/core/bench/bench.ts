@@ -3,6 +3,7 @@ import { preselected } from "../quote/charge-basis";
 import { compileSetup, type CompiledSetup } from "../quote/compiled-setup";
 import type { Quote } from "../quote/quote";
 import { quote, type QuoteContext } from "../quote/quote-order";
+import type { LiveRates } from "../services/live-rate";
 import { applyChanges } from "../setup/change";
 import type { Change } from "../setup/inverse";
 import { applyItemChanges, isItemChange } from "../setup/item-change";
@@ -55,15 +56,17 @@ export class Bench {
   private stored: Side;
   private typed: Side | undefined;
   private past: Side;
+  private known: Known;
   private readonly pastQuotes = new Map<string, Parsed<Quote>>();
 
   constructor(
     ground: BenchGround,
     private trials: readonly Trial[],
-    private readonly now: string,
+    now: string,
     before: Setup = ground.setup,
     private readonly renames: readonly CodeRenaming[] = [],
   ) {
+    this.known = { now };
     this.stored = new Side(this.ofDraft(ground));
     this.past = before === ground.setup ? this.stored : new Side({ setup: before, items: ground.items });
   }
@@ -78,6 +81,12 @@ export class Bench {
     this.past = new Side({ ...this.past.ground, items });
     this.stored = new Side(this.ofDraft({ ...this.stored.ground, items }));
     this.typed = undefined;
+    this.pastQuotes.clear();
+  }
+
+  /** What carriers' systems have said of the trials' shipments: both sides are quoted with it. */
+  setRates(liveRates: LiveRates): void {
+    this.known = { ...this.known, liveRates };
     this.pastQuotes.clear();
   }
 
@@ -110,9 +119,9 @@ export class Bench {
   /** A trial with both workings; `undefined` for one that is not there or can't be quoted. */
   open(id: string): OpenTrial | undefined {
     const trial = this.trials.find((one) => one.id === id);
-    const after = trial && this.present.quote(this.asked(trial, true), this.now);
+    const after = trial && this.present.quote(this.asked(trial, true), this.known);
     if (!trial || !after?.ok) return undefined;
-    const before = this.past.quote(this.asked(this.asRevision(trial), true), this.now);
+    const before = this.past.quote(this.asked(this.asRevision(trial), true), this.known);
     return { id, after: after.value, ...(before.ok ? { before: before.value } : {}) };
   }
 
@@ -120,12 +129,12 @@ export class Bench {
     const trial = this.trials.find((one) => one.id === id);
     const { compiled } = this.present;
     if (!trial || !compiled.ok || !compiled.value.offerCodes.has(offer)) return [];
-    return nearestEdges(compiled.value, trial.request, this.present.context(this.now), offer);
+    return nearestEdges(compiled.value, trial.request, this.present.context(this.known), offer);
   }
 
   explore(exploration: Exploration): ExploredPoint[][] {
     const { compiled } = this.present;
-    return compiled.ok ? explore(compiled.value, exploration, { now: this.now }) : [];
+    return compiled.ok ? explore(compiled.value, exploration, this.known) : [];
   }
 
   private get present(): Side {
@@ -153,7 +162,7 @@ export class Bench {
   }
 
   private row(trial: Trial): TrialRow {
-    const after = this.present.quote(this.asked(trial, false), this.now);
+    const after = this.present.quote(this.asked(trial, false), this.known);
     if (!after.ok) return { id: trial.id, problems: after.problems };
     const before = this.pastQuote(trial);
     const channel = this.present.channel(trial);
@@ -175,11 +184,14 @@ export class Bench {
   private pastQuote(trial: Trial): Parsed<Quote> {
     const known = this.pastQuotes.get(trial.id);
     if (known) return known;
-    const fresh = this.past.quote(this.asked(this.asRevision(trial), false), this.now);
+    const fresh = this.past.quote(this.asked(this.asRevision(trial), false), this.known);
     this.pastQuotes.set(trial.id, fresh);
     return fresh;
   }
 }
+
+/** What both sides are quoted with beside their setups. */
+type Known = Pick<QuoteContext, "now" | "liveRates">;
 
 /** A ground that is compiled. */
 class Side {
@@ -200,12 +212,12 @@ class Side {
     return this.compiled.ok ? this.compiled.value.channels.get(request.channel) : undefined;
   }
 
-  context(now: string): QuoteContext {
-    return { now, items: (sku) => this.items.get(sku) };
+  context(known: Known): QuoteContext {
+    return { ...known, items: (sku) => this.items.get(sku) };
   }
 
-  quote(request: Trial["request"], now: string): Parsed<Quote> {
-    return this.compiled.ok ? quote(this.compiled.value, request, this.context(now)) : this.compiled;
+  quote(request: Trial["request"], known: Known): Parsed<Quote> {
+    return this.compiled.ok ? quote(this.compiled.value, request, this.context(known)) : this.compiled;
   }
 
   /** The ground with changes; those of items no trial names are left out. */

@@ -1,4 +1,5 @@
 import type { Change } from "../setup/inverse";
+import type { KeptRates } from "../services/live-rate";
 import type { Item } from "../setup/item";
 import type { CodeRenaming } from "../setup/renames";
 import type { Setup } from "../setup/setup";
@@ -35,6 +36,7 @@ export type BenchTask =
   | { readonly kind: "start"; readonly start: BenchStart }
   | { readonly kind: "trials"; readonly trials: readonly Trial[]; readonly items: readonly Item[] }
   | { readonly kind: "stored"; readonly changes: readonly Change[]; readonly stamp: number }
+  | { readonly kind: "rates"; readonly rates: KeptRates }
   | { readonly kind: "typed"; readonly id: number; readonly changes: readonly Change[] }
   | { readonly kind: "open"; readonly trial: string | undefined; readonly offer: string | undefined }
   | { readonly kind: "explore"; readonly exploration: Exploration | undefined };

@@ -6,6 +6,7 @@ import { quote } from "../quote/quote-order";
 import type { Quote, QuotedOffer } from "../quote/quote";
 import type { ItemLookup } from "../quote/read-lines";
 import type { QuoteRequest } from "../quote/request";
+import type { KeptRates } from "../services/live-rate";
 import type { Problem } from "../setup/problem";
 import { differenceOf, type Difference } from "./difference";
 import { TotalsCounter, type Totals } from "./totals";
@@ -15,6 +16,8 @@ export interface ReplayOrder {
   readonly request: QuoteRequest;
   /** The offer that was applied; without one the order counts with the cheapest it is given. */
   readonly offer?: string;
+  /** What carriers said when it was charged, and when that was: nobody is asked again, and what is not there goes by fallback. */
+  readonly live?: { readonly rates: KeptRates; readonly asOf: string };
 }
 
 /** What two setups are compared with. */
@@ -62,13 +65,14 @@ export class Replay {
     for (const order of orders) yield this.one(order, index++);
   }
 
-  private one({ request, offer }: ReplayOrder, index: number): Replayed {
+  private one({ request, offer, live }: ReplayOrder, index: number): Replayed {
     const asked = { ...request, working: false };
     const [itemsBefore, itemsAfter] = this.context.items;
     const { now } = this.context;
-    const then = quote(this.before, asked, { items: itemsBefore, now });
+    const known = live ? { now, liveRates: new Map(live.rates), liveAsOf: live.asOf } : { now };
+    const then = quote(this.before, asked, { ...known, items: itemsBefore });
     if (!then.ok) return { index, problems: then.problems };
-    const next = quote(this.after, asked, { items: itemsAfter, now });
+    const next = quote(this.after, asked, { ...known, items: itemsAfter });
     if (!next.ok) return { index, problems: next.problems };
     const difference = differenceOf(index, then.value, next.value);
     const before = this.count(request, offer, 0, then.value);

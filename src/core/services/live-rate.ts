@@ -23,6 +23,9 @@ export type LiveUnanswered = Extract<LiveAnswer, LiveFailure>;
 /** Answers by a question's `key` or `lastKnownKey`; `at` is the instant of the answer, ISO 8601. */
 export type LiveRates = ReadonlyMap<string, LiveAnswer>;
 
+/** The same as plain data: to be stored, and sent to threads. */
+export type KeptRates = readonly (readonly [key: string, answer: LiveAnswer])[];
+
 /**
  * One question for a carrier's system: everything of the shipment that a rate can depend on but the account, which is the
  * connection's own. `key` is where its answer is looked up; `lastKnownKey` is the same without the ship date: what was

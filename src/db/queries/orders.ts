@@ -203,6 +203,8 @@ export interface ChosenOrder {
   readonly lines: readonly OrderLineRow[];
   /** The offer it was charged by. */
   readonly offer: string | undefined;
+  /** What carriers said for that charge, and when it was applied. */
+  readonly live: { readonly answers: unknown; readonly at: string } | undefined;
 }
 
 /** Orders with their lines and the offer they were charged by, the newest first, a page at a time. */
@@ -265,13 +267,22 @@ async function withLines(db: Database, rows: readonly OrderRow[]): Promise<Chose
   }
   const applied = rows.flatMap(({ charge }) => charge ?? []);
   const offers = await db
-    .select({ id: charges.id, offer: sql<string>`${charges.quote}->>'offer'` })
+    .select({
+      id: charges.id,
+      offer: sql<string>`${charges.quote}->>'offer'`,
+      live: charges.live,
+      at: charges.appliedAt,
+    })
     .from(charges)
     .where(inArray(charges.id, applied));
-  const offerOf = new Map(offers.map(({ id, offer }) => [id, offer]));
-  return rows.map((order) => ({
-    order,
-    lines: lines.get(order.number) ?? [],
-    offer: order.charge === null ? undefined : offerOf.get(order.charge),
-  }));
+  const chargeOf = new Map(offers.map((charge) => [charge.id, charge]));
+  return rows.map((order) => {
+    const charge = order.charge === null ? undefined : chargeOf.get(order.charge);
+    return {
+      order,
+      lines: lines.get(order.number) ?? [],
+      offer: charge?.offer,
+      live: charge && charge.live !== null ? { answers: charge.live, at: charge.at } : undefined,
+    };
+  });
 }

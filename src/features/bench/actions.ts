@@ -3,11 +3,13 @@
 import { z } from "zod";
 import { edgeTrials, type EdgeTrial } from "@/core/bench/edge-trials";
 import { trial as trialSchema } from "@/core/bench/trial";
+import type { KeptRates } from "@/core/services/live-rate";
 import { localDate } from "@/core/calendar/local-date";
 import type { Item } from "@/core/setup/item";
 import type { Answer } from "@/messages/answer";
 import { act, type Call } from "@/server/act";
 import { done, failed, type Result } from "@/server/result";
+import { ratesForTrials } from "@/server/carriers/rates-for-trials";
 import { draftSetup } from "@/server/services/draft-setup";
 import { findItems } from "@/server/services/find-items";
 import {
@@ -101,5 +103,24 @@ export async function trialsOfTariff(input: z.infer<typeof edgesSchema>): Promis
       const date = localDate(now.toISOString(), current.setup.business.timeZone);
       return done(edgeTrials(current.compiled.value, tariff, zone, date));
     },
+  });
+}
+
+/** What carriers have said of the trials' shipments; nobody is asked. */
+export async function keptTrialRates(): Promise<Answer<KeptRates>> {
+  return act(undefined, {
+    permission: "look",
+    schema: z.undefined(),
+    run: async (_, { db, now }) =>
+      done(await ratesForTrials(db, await readTrials(db), { mode: "cached", now })),
+  });
+}
+
+/** Asks carriers about the trials' shipments, as far as no answer that is kept is new enough. */
+export async function askForTrials(): Promise<Answer<KeptRates>> {
+  return act(undefined, {
+    permission: "edit-setup",
+    schema: z.undefined(),
+    run: async (_, { db, now }) => done(await ratesForTrials(db, await readTrials(db), { mode: "now", now })),
   });
 }

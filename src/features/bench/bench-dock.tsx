@@ -5,10 +5,12 @@ import { usePathname } from "next/navigation";
 import { useEffect, useState } from "react";
 import { Key } from "@/ui/parts/key";
 import { Trouble } from "@/ui/parts/trouble";
+import { timeText } from "@/ui/time-text";
 import { isSetupPage, useBench } from "./bench-provider";
 import { OpenTrialPanel } from "./open-trial";
 import { Tickets } from "./tickets";
 import { TrialsTable } from "./trials-table";
+import type { TrialRates } from "./use-trial-rates";
 
 /** The bench at the foot of every setup screen: a row of tickets when folded, the trials and the open one when not. */
 export function BenchDock() {
@@ -76,7 +78,7 @@ function BenchHead() {
 
 /** What the figures are compared with. */
 function CompareNote() {
-  const { before, takenOff, pin } = useBench();
+  const { before, takenOff, pin, rates } = useBench();
   const [trouble, setTrouble] = useState<string>();
   const putBack = async () => {
     const answer = await pin(takenOff);
@@ -95,7 +97,27 @@ function CompareNote() {
   return (
     <p className="min-w-0 flex-1 text-soft">
       {before > 0 && <>Before: revision {before}. After: the draft, with what is being typed.</>}
+      {rates && <CarriersNote rates={rates} />}
     </p>
+  );
+}
+
+/** How old what carriers have said of the trials is. */
+function CarriersNote({ rates: { oldest, answers, failed, isAsking, ask } }: { readonly rates: TrialRates }) {
+  return (
+    <span role="status">
+      {" "}
+      {isAsking
+        ? "Carriers are being asked…"
+        : oldest === undefined
+          ? "No carrier has answered: fallbacks stand in."
+          : `${answers} answers of carriers, the oldest of ${timeText(oldest)}${failed > 0 ? `; ${failed} without one` : ""}.`}{" "}
+      {!isAsking && (
+        <button type="button" className="link" onClick={ask}>
+          Ask again
+        </button>
+      )}
+    </span>
   );
 }
 

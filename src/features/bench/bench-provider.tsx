@@ -19,6 +19,7 @@ import {
 import { shownOffer, ticketOf, type Ticket } from "./ticket";
 import type { TrialWords } from "./trial-text";
 import { useBenchThread, type BenchState } from "./use-bench-thread";
+import { useTrialRates, type TrialRates } from "./use-trial-rates";
 
 /** What a change of the trials comes back with. */
 export type Pinned = Awaited<ReturnType<typeof pinTrials>>;
@@ -53,6 +54,8 @@ export interface BenchView extends BenchState {
   readonly setTrials: (kept: StoredTrials) => void;
   readonly retry: () => void;
   readonly explore: (exploration: Exploration | undefined) => void;
+  /** What carriers have said of the trials; absent where no service is priced by one. */
+  readonly rates: TrialRates | undefined;
 }
 
 const Context = createContext<BenchView | undefined>(undefined);
@@ -130,6 +133,7 @@ export function BenchProvider({
   const [chosen, choose] = useKept("bench trial", "");
   const [watched, keepWatched] = useKept("bench offer", "");
   const { trials, rows } = state;
+  const rates = useTrialRates(state.setup, trials.length, send);
   const trial = trials.find(({ id }) => id === chosen) ?? trials[0];
   const row = rows.find(({ id }) => id === trial?.id);
   const ofPage = offerOfPage(pathname);
@@ -182,9 +186,11 @@ export function BenchProvider({
       setTrials,
       retry: () => void begin(),
       explore,
+      rates,
     }),
     [
       state,
+      rates,
       mayEdit,
       words,
       live,

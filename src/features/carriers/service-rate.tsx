@@ -3,8 +3,10 @@
 import Link from "next/link";
 import type { Json } from "@/core/setup/path";
 import { same } from "@/core/setup/same";
+import type { Connection } from "@/core/setup/offer";
 import type { Service } from "@/core/setup/service";
 import { DraftQuantity, useCommit, useDraft } from "@/features/draft";
+import { liveRateWords } from "@/messages/live-rate-words";
 import { ChoiceField } from "@/ui/fields/choice-field";
 import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
@@ -20,16 +22,23 @@ interface Props {
   readonly path: string;
   readonly service: Service;
   readonly tariffs: readonly Option[];
-  readonly connections: readonly Option[];
+  readonly connections: readonly Connection[];
+  readonly carrierName: string;
 }
 
 /** Where the rate comes from, and the weight it is looked up by. */
-export function ServiceRate({ path, service, tariffs, connections }: Props) {
+export function ServiceRate({ path, service, tariffs, connections, carrierName }: Props) {
   const { habits } = useDraft();
   const at = (field: string) => `${path}/${field}`;
   return (
     <Section name="Rate">
-      <RateSource path={path} service={service} tariffs={tariffs} connections={connections} />
+      <RateSource
+        path={path}
+        service={service}
+        tariffs={tariffs}
+        connections={connections.map(({ code }) => ({ value: code, name: code }))}
+      />
+      <LiveSentence {...{ service, tariffs, connections, carrierName }} />
       <Volumetric path={at("volumetric")} volumetric={service.volumetric} />
       <DraftQuantity
         label="Weight step"
@@ -43,6 +52,30 @@ export function ServiceRate({ path, service, tariffs, connections }: Props) {
         </Link>
       )}
     </Section>
+  );
+}
+
+/** What the fields of a live rate come to. */
+function LiveSentence({ service, tariffs, connections, carrierName }: Omit<Props, "path">) {
+  const { rate, surcharges = [] } = service;
+  const connection = "live" in rate ? connections.find(({ code }) => code === rate.live) : undefined;
+  if (!connection || !("live" in rate)) return null;
+  const { fallback } = rate;
+  const tariff =
+    typeof fallback === "object" && "tariff" in fallback
+      ? tariffs.find(({ value }) => value === fallback.tariff)?.name
+      : undefined;
+  return (
+    <p className="my-1 max-w-[40rem] md:ml-[136px]">
+      {liveRateWords(rate, connection, {
+        carrier: carrierName,
+        surcharges: surcharges.length,
+        ...(tariff === undefined ? {} : { tariff }),
+      })}{" "}
+      <Link prefetch={false} className="link" href={`/connections/${encodeURIComponent(connection.code)}`}>
+        How it is asked, and how far our table is from it
+      </Link>
+    </p>
   );
 }
 

@@ -3,6 +3,7 @@
 import Link from "next/link";
 import type { Carrier } from "@/core/setup/carrier";
 import { joinPath } from "@/core/setup/path";
+import type { Connection } from "@/core/setup/offer";
 import type { Service } from "@/core/setup/service";
 import {
   DraftChoice,
@@ -33,7 +34,7 @@ interface Props {
   readonly carrier: Carrier | undefined;
   readonly choices: RuleChoices;
   readonly buyTariffs: readonly Option[];
-  readonly connections: readonly Option[];
+  readonly connections: readonly Connection[];
   readonly chargeTypes: readonly Option[];
   /** Of the service's tariff. */
   readonly chart: string | undefined;
@@ -118,6 +119,7 @@ export function ServiceRecord(props: Props) {
           service={service}
           tariffs={props.buyTariffs}
           connections={props.connections}
+          carrierName={carrier?.name ?? service.carrier}
         />
         <ServiceSurcharges
           path={at("surcharges")}

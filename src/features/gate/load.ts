@@ -24,6 +24,7 @@ import { findingsOf } from "@/server/services/findings";
 import { changersSince, gateRules, gateState, memberKey, type GateState } from "@/server/services/gate";
 import { revisionSetup } from "@/server/services/live-setup";
 import { hasConfirmed } from "@/server/orders/order-queue";
+import { ratesForTrials } from "@/server/carriers/rates-for-trials";
 import { readTrials, trialItems } from "@/server/services/trials";
 
 /** A revision as lists show it; times by the business's clock. */
@@ -210,6 +211,7 @@ async function shownTrials(
   const items = await trialItems(db, list);
   const { renames } = await codesOfDraft(db);
   const bench = new Bench({ setup: draft.setup, items }, list, now.toISOString(), revision.setup, renames);
+  bench.setRates(new Map(await ratesForTrials(db, list, { mode: "cached", now })));
   return bench.rows().map((row, i) => ({ name: list[i]?.name ?? "", ticket: ticketOf(row, undefined) }));
 }
 

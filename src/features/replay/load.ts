@@ -21,6 +21,8 @@ export interface ShownReplay {
   readonly currency: string;
   readonly orders: number;
   readonly changed: number;
+  /** Orders rated by what carriers said when they were charged. */
+  readonly byAnswers: number | undefined;
   readonly made: string;
   /** Edits of the draft since it was made. */
   readonly later: number;
@@ -82,6 +84,7 @@ async function shown(
     currency,
     orders,
     changed,
+    byAnswers: result.byAnswers,
     made:
       endedAt === undefined || !setup
         ? ""

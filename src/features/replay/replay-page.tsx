@@ -69,7 +69,7 @@ function soFarWords(replay: ShownReplay): string {
 }
 
 /** What a replay was made from, and whether the draft has moved on. */
-export function madeWords({ revision, made, later, spread }: ShownReplay): string {
+export function madeWords({ revision, made, later, spread, orders, byAnswers }: ShownReplay): string {
   const moved =
     later === 0
       ? ""
@@ -79,5 +79,13 @@ export function madeWords({ revision, made, later, spread }: ShownReplay): strin
     ...(spread.gained > 0 ? [`${spread.gained} gain one`] : []),
     ...(spread.unrated > 0 ? [`${spread.unrated} can't be rated`] : []),
   ];
-  return `Revision ${revision} against the draft, ${made}.${offers.length > 0 ? ` ${offers.join(", ")}.` : ""}${moved}`;
+  const rates = byAnswers === undefined ? "" : ` ${ratesWords(byAnswers, orders)}`;
+  return `Revision ${revision} against the draft, ${made}.${offers.length > 0 ? ` ${offers.join(", ")}.` : ""}${rates}${moved}`;
+}
+
+/** Carriers are not asked again: which orders are rated by what they said. */
+function ratesWords(byAnswers: number, orders: number): string {
+  if (byAnswers === orders) return "Live rates are those the carriers gave when the orders were charged.";
+  const some = byAnswers === 1 ? "1 order is" : `${byAnswers} orders are`;
+  return `${byAnswers === 0 ? "No order is" : some} rated by what carriers said when it was charged; where nothing is kept of that, live services go by their fallback, before and after.`;
 }

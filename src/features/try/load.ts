@@ -4,7 +4,8 @@ import { parseWith } from "@/core/setup/parse-setup";
 import { problemSentence } from "@/messages/problem-sentence";
 import { wordQuote } from "@/messages/word-quote";
 import { load, type Look } from "@/server/load";
-import { itemsOf, rateWith } from "@/server/services/rate";
+import { quoteAsking } from "@/server/carriers/rate-asking";
+import { contextOf, itemsOf } from "@/server/services/rate";
 import { shownSetup } from "@/server/shown-setup";
 import { howRead, requestOf, type TryQuery } from "./tried-request";
 
@@ -36,14 +37,16 @@ async function tried({ db, now }: Pick<Look, "db" | "now">, query: TryQuery) {
   };
   const wrong = (problems: readonly string[], read: string[] = []) => ({ ...shown, problems, read });
   if (query.goods === undefined || !chosen) return wrong([]);
-  const asked = requestOf(query, chosen.code, shown.weight);
-  if (asked.problems.length > 0) return wrong(asked.problems);
-  const request = parseWith(quoteRequestSchema, asked.request, "");
+  const typed = requestOf(query, chosen.code, shown.weight);
+  if (typed.problems.length > 0) return wrong(typed.problems);
+  const request = parseWith(quoteRequestSchema, typed.request, "");
   if (!request.ok) return wrong(request.problems.map((problem) => problemSentence(problem)));
   if (!compiled.ok) return wrong(compiled.problems.map((problem) => problemSentence(problem)));
   const items = await itemsOf(db, request.value);
   const read = howRead(request.value, (sku) => items.find((item) => item.sku === sku)?.name);
-  const quoted = rateWith(compiled.value, request.value, items, now);
+  const context = contextOf(compiled.value, items, now);
+  const asked = { setup, compiled: compiled.value };
+  const quoted = await quoteAsking(db, asked, request.value, { context, mode: "now", now, tried: true });
   return quoted.ok
     ? { ...shown, problems: [], read, quote: wordQuote(quoted.value) }
     : wrong(

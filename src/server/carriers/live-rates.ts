@@ -63,6 +63,8 @@ async function keepUse(
   wanted: readonly (WantedAnswer & { readonly request: LiveRequest })[],
   asked: AskWith,
 ): Promise<void> {
+  // only quotes and orders are counted
+  if (!asked.use) return;
   const set = wanted.filter(({ connection }) => asked.connectionOf(connection));
   const without = new Map(
     set.flatMap(({ request, answer, isKept }) =>
@@ -86,8 +88,8 @@ async function keepUse(
       about: aboutOf(request),
     })),
   );
-  asked.use?.count(set, at);
-  await asked.use?.write(db, asked.clock);
+  asked.use.count(set, at);
+  await asked.use.write(db, asked.clock);
 }
 
 /** What of these the core still wants to know: what is kept may be too old. */

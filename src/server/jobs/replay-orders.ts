@@ -4,6 +4,7 @@ import { join } from "node:path";
 import type { ReplayOrder } from "@/core/replay/replay";
 import { SpreadCounter, type MovedOrder, type Spread } from "@/core/replay/spread";
 import type { Totals } from "@/core/replay/totals";
+import type { KeptRates } from "@/core/services/live-rate";
 import { withFormerCodes } from "@/core/setup/with-former-codes";
 import { chosenOrders, countChosen, type ChosenOrder } from "@/db/queries/orders";
 import { codesOfDraft } from "../services/draft-codes";
@@ -26,6 +27,8 @@ export interface ReplayResult {
   readonly orders: number;
   /** Orders that would get anything else. */
   readonly changed: number;
+  /** Orders rated by what carriers said when they were charged; absent where no service is priced by one. */
+  readonly byAnswers?: number;
   readonly totals: Totals;
   readonly spread: Omit<Spread, "worst" | "best">;
   readonly worst: readonly NumberedMove[];
@@ -44,7 +47,10 @@ export const replayOrders: JobKind<ReplayData, ReplayResult> = {
     if (!after.ok) throw new JobFailure("draft-unreadable");
     const total = await countChosen(db, choice, MOST_REPLAYED);
     progress(0, total);
-    const numbers: string[] = [];
+    const read: Read = { numbers: [], byAnswers: 0 };
+    const isLive = [live.setup, draft.setup].some(({ services }) =>
+      services.some(({ rate }) => "live" in rate),
+    );
     const spread = new SpreadCounter();
     let changed = 0;
     const told = (orders: number, totals: Totals): ReplayResult => ({
@@ -53,15 +59,16 @@ export const replayOrders: JobKind<ReplayData, ReplayResult> = {
       currency: live.setup.business.homeCurrency,
       orders,
       changed,
+      ...(isLive ? { byAnswers: read.byAnswers } : {}),
       totals,
-      ...spreadOf(spread, numbers),
+      ...spreadOf(spread, read.numbers),
     });
     const outcome = await replayInThreads({
       before: live.setup,
       after: after.value,
       items: (await currentCatalogue(db)).items,
       now: by.now.toISOString(),
-      orders: requests(chosenOrders(db, choice, MOST_REPLAYED), numbers),
+      orders: requests(chosenOrders(db, choice, MOST_REPLAYED), read),
       workerFile: workerFile(),
       threads: Math.max(1, Math.min(4, availableParallelism())),
       signal,
@@ -76,16 +83,26 @@ export const replayOrders: JobKind<ReplayData, ReplayResult> = {
   },
 };
 
-/** What orders ask, as they are read; `numbers` is told of them in their order. */
+/** What is remembered of the orders as they are read: their numbers in order, and how many carriers' answers are kept of. */
+interface Read {
+  readonly numbers: string[];
+  byAnswers: number;
+}
+
 async function* requests(
   pages: AsyncIterable<readonly ChosenOrder[]>,
-  numbers: string[],
+  read: Read,
 ): AsyncGenerator<ReplayOrder> {
   for await (const page of pages)
-    for (const { order, lines, offer } of page) {
-      numbers.push(order.number);
-      const request = orderRequest({ order, lines });
-      yield offer === undefined ? { request } : { request, offer };
+    for (const { order, lines, offer, live } of page) {
+      read.numbers.push(order.number);
+      const rates = (live?.answers ?? []) as KeptRates;
+      if (rates.some(([, answer]) => !("failed" in answer))) read.byAnswers++;
+      yield {
+        request: orderRequest({ order, lines }),
+        ...(offer === undefined ? {} : { offer }),
+        ...(live ? { live: { rates, asOf: new Date(live.at).toISOString() } } : {}),
+      };
     }
 }
 

@@ -3,6 +3,7 @@ import { chargedByHand, type ByHand } from "@/core/orders/hand-charge";
 import { needsSecond } from "@/core/orders/hand-limit";
 import type { ShipmentChoice } from "@/core/orders/by-shipment";
 import { isOpen, type OrderState } from "@/core/orders/order-state";
+import type { KeptRates } from "@/core/services/live-rate";
 import { compileItem } from "@/core/parcels/compiled-item";
 import type { QuotedOffer } from "@/core/quote/quote";
 import type { Item } from "@/core/setup/item";
@@ -20,7 +21,7 @@ import { orderOf } from "./order-document";
 import { splitCharge } from "./split-order";
 import { chargeFields } from "./charge-fields";
 import { changeOrder, type OrderChange, type OrderCommand, type Situation } from "./change-order";
-import { answersToKeep, askedRates, type KeptAnswers, type LiveFacts } from "./live-facts";
+import { answersToKeep, askedRates, type LiveFacts } from "./live-facts";
 import { factsOf, rateOrder, withRates, type RatedOrder } from "./rate-order";
 import { shipmentRows } from "./shipments";
 import type { Failure } from "../result";
@@ -150,7 +151,7 @@ interface Applied {
   readonly kept: KeptByHand;
   readonly by: By;
   readonly items: readonly Item[];
-  readonly answers: KeptAnswers | null;
+  readonly answers: KeptRates | null;
   readonly batch: string | undefined;
   readonly replaces: string | null;
 }

@@ -1,6 +1,6 @@
 import "server-only";
 import { isOpen } from "@/core/orders/order-state";
-import type { LiveAnswer, LiveRates } from "@/core/services/live-rate";
+import type { KeptRates, LiveRates } from "@/core/services/live-rate";
 import type { Item } from "@/core/setup/item";
 import type { CompiledSuspensions } from "@/core/suspensions/compiled-suspensions";
 import type { PooledDatabase } from "@/db/connect";
@@ -11,9 +11,6 @@ import { logFailure } from "../log";
 import type { Revision } from "../services/live-setup";
 import { contextOf } from "../services/rate";
 import { basisOf, orderRequest } from "./order-request";
-
-/** Answers of carriers as a charge keeps them: by the key of the question. */
-export type KeptAnswers = readonly (readonly [string, LiveAnswer])[];
 
 /** What carriers say of an order, and the instant their answers age until where that is not now. */
 export interface LiveFacts {
@@ -28,7 +25,7 @@ export interface LiveFacts {
 export function keptRates({ charge }: Pick<StoredOrder, "charge">): LiveFacts {
   if (!charge) return { liveRates: new Map() };
   const { appliedAt, live } = charge;
-  return { liveRates: new Map((live ?? []) as KeptAnswers), liveAsOf: new Date(appliedAt).toISOString() };
+  return { liveRates: new Map((live ?? []) as KeptRates), liveAsOf: new Date(appliedAt).toISOString() };
 }
 
 /** What an order is shown by: as it was charged what carriers said then, else what is kept and, for the rest, what they say now. */
@@ -48,7 +45,7 @@ export async function shownRates(
 }
 
 /** The answers among these that an order's charge is to keep; nothing where no carrier said anything. */
-export function answersToKeep(rates: LiveRates): KeptAnswers | null {
+export function answersToKeep(rates: LiveRates): KeptRates | null {
   return rates.size === 0 ? null : [...rates];
 }
 

@@ -7,7 +7,8 @@ import type { PooledDatabase } from "@/db/connect";
 import { wordQuote, type WordedQuote } from "@/messages/word-quote";
 import { done, failed, type Result } from "../result";
 import { liveSetup } from "../services/live-setup";
-import { rateWith } from "../services/rate";
+import { quoteAsking } from "../carriers/rate-asking";
+import { contextOf } from "../services/rate";
 import { currentSuspensions } from "../services/suspensions";
 import { freeItems } from "./free-items";
 import { priced } from "./priced-lines";
@@ -33,7 +34,9 @@ export async function tryOrder(db: PooledDatabase, input: unknown, now: Date): P
   const request = quoteRequestOf(order.value, read.value.placedAt ?? now.toISOString());
   const items = await freeItems(db, skusIn(order.value), undefined);
   const suspensions = await currentSuspensions(db);
-  const rated = rateWith(live.compiled, request, items, now, { suspensions });
+  const context = contextOf(live.compiled, items, now, { suspensions });
+  // nobody waits for carriers while they type, and none is asked about half an address
+  const rated = await quoteAsking(db, live, request, { context, mode: "cached", now, tried: true });
   return done({
     problems: rated.ok ? [] : rated.problems,
     addressFaults: addressFaults(order.value.shipTo),

@@ -21,13 +21,15 @@ const TOP = 10;
 
 /** Shipments by weight, and how far our table is from what the carrier says of each: on the line it says the same, below it too little. */
 export function DriftDots({ label, dots }: Props) {
-  const widest = Math.max(10, ...dots.map(({ percent }) => Math.abs(percent)));
   const heaviest = Math.max(1, ...dots.map(({ weight }) => weight));
   const x = scaleSqrt()
     .domain([0, heaviest])
     .range([LEFT + 8, WIDTH - 10]);
   const y = scaleLinear()
-    .domain([-widest, widest])
+    .domain([
+      Math.min(-10, ...dots.map(({ percent }) => percent)),
+      Math.max(10, ...dots.map(({ percent }) => percent)),
+    ])
     .nice()
     .range([HEIGHT - FOOT, TOP]);
   return (

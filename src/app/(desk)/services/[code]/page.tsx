@@ -33,10 +33,7 @@ export default async function ServicePage({ params }: { readonly params: Promise
         service={service}
         carrier={setup.carriers.find((entry) => entry.code === service.carrier)}
         choices={ruleChoices(setup)}
-        connections={setup.connections.map((connection) => ({
-          value: connection.code,
-          name: connection.code,
-        }))}
+        connections={setup.connections}
         chargeTypes={setup.chargeTypes.map(option)}
         chart={chartOfService(setup, code)}
         buyTariffs={setup.tariffs.filter((tariff) => tariff.side === "buy").map(option)}
