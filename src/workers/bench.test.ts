@@ -1,7 +1,10 @@
 import type { BenchAnswer, BenchStart } from "@/core/bench/thread";
 import type { Trial } from "@/core/bench/trial";
 import { box, now } from "../../tests/support/quote-with";
-import { smallestSetup } from "../../tests/support/smallest-setup";
+import { smallestSetup, sure } from "../../tests/support/smallest-setup";
+import { compileItem } from "@/core/parcels/compiled-item";
+import { compileSetup } from "@/core/quote/compiled-setup";
+import { planLiveRequests } from "@/core/quote/quote-order";
 import { differenceOf } from "@/core/setup/difference";
 import { BenchThread } from "./bench";
 
@@ -122,4 +125,28 @@ test("what can't be read is told, and typing on mends it", () => {
   desk.do({ kind: "typed", id: 2, changes: amount("6.20") });
   expect(told.at(-1)).toMatchObject({ kind: "rows", trouble: false, typed: 2 });
   expect(difference()).toBe("+0.20");
+});
+
+test("what carriers have said is kept when the thread begins anew", () => {
+  const { desk, told } = thread();
+  const ground = start(4);
+  ground.setup.connections = [
+    { code: "sim", adapter: "x", carrier: "POST", timeoutMs: 1000, cacheMinutes: 30 },
+  ];
+  ground.setup.services[0]!.rate = { live: "sim", liveService: "ECO", fallback: { tariff: "PARCEL-BUY" } };
+  const cost = () => {
+    const row = told.filter((answer) => answer.kind === "rows").at(-1)!.rows[0]!;
+    const after = "offers" in row ? row.offers[0]!.after : undefined;
+    return after && "cost" in after && after.cost;
+  };
+  desk.do({ kind: "start", start: ground });
+  const fallback = cost();
+  const compiled = sure(compileSetup(ground.setup));
+  const items = () => compileItem(box, compiled.defaultWeights);
+  const [question] = sure(planLiveRequests(compiled, trial.request, { items, now }));
+  desk.do({ kind: "rates", rates: [[question!.key, { amount: "3.33", currency: "EUR", at: now }]] });
+  expect(cost()).toBe("3.33");
+  desk.do({ kind: "start", start: { ...ground, stamp: 5 } });
+  expect(cost()).toBe("3.33");
+  expect(fallback).not.toBe("3.33");
 });

@@ -1,7 +1,7 @@
 import type { Setup } from "@/core/setup/setup";
 import { box, now } from "../../../tests/support/quote-with";
 import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
-import { quote } from "../quote/quote-order";
+import { planLiveRequests, quote } from "../quote/quote-order";
 import { compileSetup } from "../quote/compiled-setup";
 import { compileItem } from "../parcels/compiled-item";
 import { Bench, type TrialRow } from "./bench";
@@ -119,4 +119,28 @@ test("new trials are compared from where the comparing began", () => {
   const more = trial("b", { request: { ...request, lines: [{ sku: "OTHER", quantity: 1 }] } });
   bench.setTrials([trial("a"), more], [box, other]);
   expect(bench.rows().map((row) => pair(row)?.more?.charge)).toEqual(["+2.00", "+2.00"]);
+});
+
+test("both sides are quoted with what carriers have said; told nothing they go by the fallback", () => {
+  const bench = benchOf((setup) => {
+    setup.connections = [{ code: "sim", adapter: "x", carrier: "POST", timeoutMs: 1000, cacheMinutes: 30 }];
+    setup.services[0]!.rate = { live: "sim", liveService: "ECO", fallback: { tariff: "PARCEL-BUY" } };
+    setup.offers[0]!.plan = { kind: "costPlus" };
+  });
+  const cost = () => {
+    const both = pair(bench.rows()[0])!;
+    return [both.before, both.after].map((side) => side && "cost" in side && side.cost);
+  };
+  expect(cost()).toEqual(["4.20", "4.20"]);
+  const compiled = sure(compileSetup(bench.ground.setup));
+  const items = () => compileItem(box, compiled.defaultWeights);
+  const [question] = sure(planLiveRequests(compiled, request, { items, now }));
+  bench.setRates(new Map([[question!.key, { amount: "3.33", currency: "EUR", at: now }]]));
+  expect(cost()).toEqual(["3.33", "3.33"]);
+  // a change of the plan keeps the answer on both sides
+  bench.type([{ path: "offers/parcel/adjust/minimum", to: "90" }]);
+  expect(cost()).toEqual(["3.33", "3.33"]);
+  expect(bench.open("a")!.after.offers[0]!.working!.map(({ code }) => code)).toContain("live-rate");
+  bench.setRates(new Map([[question!.key, { failed: "late", at: now }]]));
+  expect(cost()).toEqual(["4.20", "4.20"]);
 });

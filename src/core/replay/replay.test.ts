@@ -3,7 +3,7 @@ import { anyBusiness } from "../../../tests/support/any-business";
 import { smallestSetup, sure } from "../../../tests/support/smallest-setup";
 import { compileItem } from "../parcels/compiled-item";
 import { compileSetup } from "../quote/compiled-setup";
-import { quote } from "../quote/quote-order";
+import { planLiveRequests, quote } from "../quote/quote-order";
 import { quoteRequestSchema, type QuoteRequest } from "../quote/request";
 import { parseWith } from "../setup/parse-setup";
 import type { Setup } from "../setup/setup";
@@ -148,4 +148,28 @@ test("of any two businesses a replay says what their own quotes say: the same di
     }),
     { seed: 41, numRuns: runs(60) },
   );
+});
+
+test("an order is rated by what carriers said when it was charged, as old as that was then; without it by fallback", () => {
+  const live = (setup: Setup) => {
+    setup.connections = [{ code: "sim", adapter: "x", carrier: "POST", timeoutMs: 1000, cacheMinutes: 30 }];
+    setup.services[0]!.rate = { live: "sim", liveService: "ECO", fallback: { tariff: "PARCEL-BUY" } };
+  };
+  const [before, after] = [smallestSetup(), smallestSetup()];
+  live(before);
+  live(after);
+  after.offers[0]!.adjust = { ...after.offers[0]!.adjust, minimum: "90" };
+  const compiled = sure(compileSetup(before));
+  const item = compileItem({ sku: "BOX", name: "Box", weight: { value: "2", unit: "kg" } }, new Map());
+  const items = () => item;
+  const [question] = sure(planLiveRequests(compiled, request(1), { items, now: "2026-11-24T08:00:00Z" }));
+  const replay = new Replay(compiled, sure(compileSetup(after)), {
+    items: [items, items],
+    now: "2027-03-01T08:00:00Z",
+  });
+  const rates = [[question!.key, { amount: "1.11", currency: "EUR", at: "2026-11-24T07:50:00Z" }]] as const;
+  const one = { request: request(1), live: { rates, asOf: "2026-11-24T08:00:00Z" } };
+  for (const _ of replay.run([one, { request: request(1) }])) void _;
+  // 1.11 as it was answered, 4.20 by the table
+  expect(replay.totals.channel[0]![1].cost).toEqual(["5.31", "5.31"]);
 });

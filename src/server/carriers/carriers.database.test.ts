@@ -5,18 +5,21 @@ import { freshDatabase } from "../../../tests/support/database";
 import { loadDemo } from "../../../scripts/load-demo";
 import { startStandIns, type StandIns } from "../../../sim/carriers/server";
 import { TERNWING_KEY } from "../../../sim/carriers/ternwing";
+import { readTrials } from "../services/trials";
 import {
   activity,
   carrierAnswers,
   carrierExchanges,
   carrierFallbacks,
   carrierHours,
+  charges,
   connectionSettings,
   orders,
 } from "@/db/schema";
 import { dropExchanges, keepAnswers } from "@/db/queries/carriers";
 import { readStamps } from "@/db/queries/setup";
 import { secretKeys } from "../environment";
+import { chargeOne, planCharging } from "../orders/charge-many";
 import { applyOffer } from "../orders/charge-order";
 import { viewOrder } from "../orders/order-view";
 import { receiveOrder } from "../orders/receive-orders";
@@ -28,6 +31,7 @@ import { compareNow } from "./carrier-drift";
 import { connectionPage } from "./connection-page";
 import type { LiveMode } from "./live-rates";
 import { rateAsking } from "./rate-asking";
+import { ratesForTrials } from "./rates-for-trials";
 import { openSettings, renewConnection, setConnection, viewConnection } from "./connection-settings";
 
 let base: Awaited<ReturnType<typeof freshDatabase>>;
@@ -373,6 +377,56 @@ test("our table stands beside what the carrier says of shipments of the last ord
   // what was asked for this is an answer like any other
   expect(await base.db.$count(carrierAnswers)).toBeGreaterThanOrEqual(came.value.answered);
   expect(await compareNow(base.db, "none", new Date())).toMatchObject({ ok: false, code: "not-found" });
+});
+
+test("trials go by what carriers say, asked or only kept, and count for no quote", async () => {
+  await set();
+  const page = async () => (await connectionPage(base.db, ofTern, { now: new Date() })).health;
+  await page();
+  await base.db.delete(carrierHours);
+  const trials = await readTrials(base.db);
+  const rates = async (mode: LiveMode) =>
+    new Map(await ratesForTrials(base.db, trials, { mode, now: new Date() }));
+  expect((await rates("cached")).size).toBe(0);
+  expect(calls()).toBe(0);
+  const now = await rates("now");
+  expect([...now.values()].filter((one) => "amount" in one).length).toBeGreaterThan(0);
+  const once = calls();
+  expect(await rates("cached")).toEqual(new Map([...now].filter(([, one]) => !("failed" in one))));
+  expect(calls()).toBe(once);
+  expect((await page()).quotes.all).toBe(0);
+  standIns.faults.set("ternwing", ["hangs"]);
+  await base.db.delete(carrierAnswers);
+  const late = await rates("now");
+  expect([...late.values()].every((one) => "failed" in one)).toBe(true);
+});
+
+test("what charging many at once would do is by what carriers say; charged, each goes by the same", async () => {
+  await set({ key: TERNWING_KEY, customer: "many" });
+  const rows = await base.db.select().from(orders).where(eq(orders.state, "to-rate"));
+  const numbers = rows.map(({ number }) => number);
+  const plan = (await planCharging(base.db, numbers, new Date()))!;
+  expect(plan.unasked).toBe(0);
+  expect(calls()).toBeGreaterThan(0);
+  const once = calls();
+  const live = (await liveSetup(base.db))!;
+  const planned = plan.orders.flatMap(({ number, outcome }) =>
+    "offer" in outcome ? [{ number, ...outcome }] : [],
+  );
+  const byCarrier = [];
+  for (const { number, net, cost } of planned.slice(0, 12)) {
+    const one = await chargeOne(base.db, live, number, {
+      by: by("Ott", new Date()),
+      batch: "00000000-0000-4000-8000-000000000000",
+    });
+    expect(one).toMatchObject({ fate: "charged", net, cost });
+    const [row] = await base.db.select().from(orders).where(eq(orders.number, number));
+    const [charge] = await base.db.select().from(charges).where(eq(charges.id, row!.charge!));
+    if (charge!.live) byCarrier.push(number);
+  }
+  expect(byCarrier.length).toBeGreaterThan(0);
+  // whoever charges finds what the plan was told
+  expect(calls()).toBe(once);
 });
 
 test("two answers to one question are kept as one, the later", async () => {
