@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { json, type Answered, type Call, type Parcel, type Received, type StandIn } from "./received";
-import { dayAfter, zoneOf } from "./zones";
+import { dayAfter, isRemote, zoneOf } from "./zones";
 
 export const TERNWING_KEY = "tern-demo-key";
 
@@ -33,8 +33,8 @@ const priceCall = z.object({
 const tables = {
   EXPRESS: {
     title: "Ternwing Express",
-    start: [8400, 10600, 14800, 28900],
-    half: [190, 235, 370, 1150],
+    start: [9500, 10600, 14800, 28900],
+    half: [205, 240, 370, 1150],
     days: 1,
   },
   DAY: {
@@ -70,7 +70,8 @@ export function ternwingPrice(product: Product, shipment: Received) {
   if (product === "DAY" && cashOnDelivery) return { text: "No collection of money with Day Parcel" };
   const zone = zoneOf(to.country) - 1;
   const { start, half } = tables[product];
-  const freight = (start[zone] ?? 0) + (half[zone] ?? 0) * halfKilos(parcels);
+  const plain = (start[zone] ?? 0) + (half[zone] ?? 0) * halfKilos(parcels);
+  const freight = isRemote(to) ? Math.round(plain * 1.6) : plain;
   const net = [
     { what: "freight", minor: freight },
     { what: "fuel", minor: Math.round((freight * FUEL_PERCENT) / 100) },

@@ -1,3 +1,5 @@
+import type { Place } from "./received";
+
 /** How far a stand-in thinks a country is: its own zones, 1 to 4. */
 const zones: Readonly<Record<string, number>> = {
   EE: 1,
@@ -19,6 +21,20 @@ const zones: Readonly<Record<string, number>> = {
 
 export function zoneOf(country: string): number {
   return zones[country] ?? 4;
+}
+
+const remote: Readonly<Record<string, RegExp>> = {
+  AX: /^/,
+  DK: /^37/,
+  EE: /^9[2-4]/,
+  FI: /^(22|9[7-9])/,
+  NO: /^9/,
+  SE: /^(62|9[3-8])/,
+};
+
+/** Whether it is an island or the far north, where a stand-in takes more. */
+export function isRemote({ country, postcode = "" }: Place): boolean {
+  return remote[country]?.test(postcode.replace(/\D/g, "")) === true;
 }
 
 /** A day so many days after another, `YYYY-MM-DD`. */

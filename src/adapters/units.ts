@@ -17,11 +17,12 @@ export function fromHundredths(hundredths: number): string {
   return `${sign}${digits.slice(0, -2)}.${digits.slice(-2)}`;
 }
 
-/** The exact difference of decimals of up to four places: "10.50" less "0.75" and "1" is "8.7500". Throws for what is none. */
+/** The exact difference of decimals of up to four places, with two at least: "10.50" less "0.75" and "1" is "8.75". Throws for what is none. */
 export function lessAll(from: string, others: readonly string[]): string {
   const left = others.reduce((rest, other) => rest - tenThousandths(other), tenThousandths(from));
   const digits = String(left < 0n ? -left : left).padStart(5, "0");
-  return `${left < 0n ? "-" : ""}${digits.slice(0, -4)}.${digits.slice(-4)}`;
+  const decimals = digits.slice(-4).replace(/0{1,2}$/, "");
+  return `${left < 0n ? "-" : ""}${digits.slice(0, -4)}.${decimals}`;
 }
 
 function tenThousandths(text: string): bigint {

@@ -2,3 +2,8 @@
 export function timeText(instant: string): string {
   return `${instant.slice(0, 10)} ${instant.slice(11, 16)} UTC`;
 }
+
+/** The same to the second. */
+export function exactTimeText(instant: string): string {
+  return `${instant.slice(0, 10)} ${instant.slice(11, 19)} UTC`;
+}

@@ -1,5 +1,6 @@
 import { AMBERWAY_KEY } from "../../sim/carriers/amberway";
 import { startStandIns, type StandIns } from "../../sim/carriers/server";
+import { BenchDriver } from "./drivers/bench-driver";
 import { editsLive } from "./drivers/gate-driver";
 import { OfferDriver } from "./drivers/offer-driver";
 import { OrderDriver } from "./drivers/order-driver";
@@ -99,12 +100,23 @@ test("a carrier is connected from nothing, prices an offer by its own figure, fa
     await orders.offers.getByRole("button", { name: `asked-${retry}`, exact: true }).click();
     const how = page.getByRole("region", { name: /^How/ });
     await expect(how).toContainText(`answered ${amount}`);
+    // the figure leads to what was asked and said
+    await how.getByRole("link", { name: "What was asked and said" }).click();
+    const call = page.getByRole("region", { name: "A call", exact: true });
+    await expect(call).toContainText(`VAN: ${amount} EUR without tax`);
+    await expect(call).toContainText("AX 22100 Mariehamn");
+    await expect(call).not.toContainText(AMBERWAY_KEY);
+    const beside = page.getByRole("region", { name: "Our tables beside it" });
+    await expect(beside).toContainText(/our table says .* EUR for \d+ shipments the carrier says/);
+    await expect(
+      beside.getByRole("img", { name: new RegExp(`AX 22100.*theirs ${amount} EUR`) }),
+    ).toBeVisible();
 
     standIns.faults.set("amberway", ["error"]);
     await ordered(request, `${number}-OFF`, 3);
     await orders.open(`${number}-OFF`);
     await orders.offers.getByRole("button", { name: `asked-${retry}`, exact: true }).click();
-    await expect(how).toContainText("does not answer; the fallback tariff stands in");
+    await expect(how).toContainText(/not available.*, on .* after \d+ ms; the fallback tariff stands in/);
     // every question of another order fails too, until it is left alone
     for (let n = 0; n < 5; n++) {
       await ordered(request, `${number}-OFF${n}`, 4 + n);
@@ -112,7 +124,9 @@ test("a carrier is connected from nothing, prices an offer by its own figure, fa
     }
     await page.goto(`/connections/${encodeURIComponent(code)}`);
     await expect(page.getByText(/^Left alone/)).toBeVisible();
-    await expect(page.getByRole("table", { name: "The last calls" })).toContainText("not available");
+    await expect(page.getByRole("region", { name: "The last calls" })).toContainText("not available");
+    await expect(page.getByRole("img", { name: /Calls by the hour.*another fault/ })).toBeVisible();
+    await expect(page.getByText("had to do without")).toBeVisible();
     standIns.faults.set("amberway", []);
     await expect(async () => {
       await ask.getByRole("textbox", { name: "About order" }).fill(number);
@@ -122,6 +136,43 @@ test("a carrier is connected from nothing, prices an offer by its own figure, fa
     await expect(page.getByText("Asked as usual.")).toBeVisible();
     await putBack(request, before);
     await page.goto("/carriers/AMB");
-    await expect(page.getByText("its own system can be asked too")).toBeVisible();
+    await expect(live).toContainText("sim-amber");
+    await expect(live).not.toContainText(code);
+  });
+});
+
+test("the bench goes by what carriers say, and a service tells how it comes by its rate", async ({
+  page,
+  browser,
+  request,
+}) => {
+  test.setTimeout(120_000);
+  await editsLive(browser, async () => {
+    const before = await (await request.get("/api/v1/setup", { headers: key })).text();
+    await page.goto("/connections/sim-amber");
+    const form = page.getByRole("form", { name: "How it is reached" });
+    await form.getByRole("textbox", { name: "Address" }).fill(`${standIns.url}/amberway`);
+    await form.getByLabel(/^Key/).fill(AMBERWAY_KEY);
+    await form.getByRole("button", { name: "Store it" }).click();
+    await expect(form.getByRole("status")).toContainText("Stored");
+    await page.getByRole("button", { name: "Ask about shipments of the last orders" }).click();
+    await expect(page.getByText(/^Asked about \d+; [1-9]\d* answered\.$/)).toBeVisible({ timeout: 20_000 });
+    const beside = page.getByRole("region", { name: "Our tables beside it" });
+    await expect(
+      beside.getByRole("region", { name: "Farthest apart" }).getByRole("row").nth(1),
+    ).toBeVisible();
+
+    await page.goto("/services/AMB-VAN");
+    await expect(page.getByText(/^Amberway is asked for VAN\. It has 1\.2 s to answer/)).toBeVisible();
+    const bench = new BenchDriver(page);
+    await bench.unfold();
+    await bench.pin("1 SMOKER to EE 92413, web");
+    await page.getByRole("button", { name: "Ask again" }).click();
+    await expect(page.getByText(/\d+ answers of carriers, the oldest of/)).toBeVisible();
+    const steps = page.getByRole("region", { name: "Bench" });
+    await bench.offer("Island van").getByRole("button", { name: "Island van", exact: true }).click();
+    await expect(steps).toContainText(/sim-amber answered \d+\.\d\d for VAN/);
+    standIns.faults.set("amberway", ["error"]);
+    await putBack(request, before);
   });
 });

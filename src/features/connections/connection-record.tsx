@@ -38,6 +38,7 @@ export function ConnectionRecord({ connection, carrierName, adapters, ours, orig
       </PageHead>
       {parts.opened && (
         <Section name="A call">
+          <span id="call" className="scroll-mt-4" />
           <OpenedExchanges code={connection.code} opened={parts.opened} />
         </Section>
       )}

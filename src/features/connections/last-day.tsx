@@ -5,7 +5,7 @@ import { isAnswered, outcomeWords } from "@/messages/carrier-words";
 import { HealthHours } from "@/ui/charts/health-hours";
 import { Button } from "@/ui/parts/button";
 import { ListTable } from "@/ui/parts/list-table";
-import { timeText } from "@/ui/time-text";
+import { exactTimeText } from "@/ui/time-text";
 import { Trouble } from "@/ui/parts/trouble";
 import Link from "next/link";
 import { beginAgain } from "./actions";
@@ -69,9 +69,9 @@ export function LastDay({ code, timeout, mayEdit, parts: { health, exchanges, st
                   <Link
                     className="link"
                     prefetch={false}
-                    href={`/connections/${encodeURIComponent(code)}?asked=${encodeURIComponent(at)}`}
+                    href={`/connections/${encodeURIComponent(code)}?asked=${encodeURIComponent(at)}#call`}
                   >
-                    {timeText(at)}
+                    {exactTimeText(at)}
                   </Link>
                 </td>
                 <td>{to}</td>
@@ -107,7 +107,7 @@ function QuotesWithout({ health: { quotes, fallbacks } }: { readonly health: Con
         <p>
           {some(shipments, "shipment")} had no answer.{" "}
           {sums
-            ? `The carrier has answered about ${settled} of them since: our tables said ${sums.table} ${currency}, the carrier ${sums.carrier} ${currency}, so doing without ${wonOrLost(sums, currency)}.`
+            ? `The carrier has answered about ${settled === shipments ? "all" : settled} of them since: our tables said ${sums.table} ${currency}, the carrier ${sums.carrier} ${currency}, so doing without ${wonOrLost(sums, currency)}.`
             : "The carrier has answered about none of them since, so nobody knows what that cost."}
         </p>
       )}

@@ -121,7 +121,7 @@ function ExchangeLink({ step }: { readonly step: Step }) {
     <>
       {" "}
       <Link
-        href={`/connections/${encodeURIComponent(connection)}?asked=${encodeURIComponent(at)}`}
+        href={`/connections/${encodeURIComponent(connection)}?asked=${encodeURIComponent(at)}#call`}
         prefetch={false}
         className="link text-soft"
       >

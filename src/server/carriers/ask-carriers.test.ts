@@ -160,6 +160,9 @@ test("by the deadline there is an answer or none, also for what still waits for 
   expect(came.at(-1)!.answers.get("amber1")).toHaveProperty("amount");
   const none = came.slice(0, -1).flatMap(({ answers }) => [...answers.values()]);
   expect(none.every((one) => "failed" in one)).toBe(true);
+  // of those whose turn had come the carrier was late, the others were never asked
+  const failed = new Set(none.map((one) => "failed" in one && one.failed));
+  expect(failed).toEqual(new Set(["late", "no-time"]));
   const outcomes = new Set(came.flatMap(({ exchanges }) => exchanges.map(({ outcome }) => outcome)));
   for (const outcome of outcomes) expect(["late", "no-time", "left-alone", "answered"]).toContain(outcome);
 });

@@ -39,7 +39,13 @@ export interface Came {
 }
 
 /** Equal questions that are under way, in this process, by line: whoever comes later waits for the same answer. */
-const underWay = new WeakMap<CarrierLine, Map<string, Promise<LineAnswer>>>();
+const underWay = new WeakMap<CarrierLine, Map<string, UnderWay>>();
+
+interface UnderWay {
+  asking: Promise<LineAnswer>;
+  /** Whether its turn has come. */
+  isBegun: boolean;
+}
 
 /**
  * Asks carriers what the core wants to know, all at once, each connection by its own line; what has no answer by the deadline
@@ -75,9 +81,10 @@ async function askOne(
   if (!open) return { answers: [], kept: [] };
   const question = open.account === undefined ? of.question : { ...of.question, account: open.account };
   const begun = clock();
-  const { asking, isOwn } = once(open.line, question, deadline);
+  const { call, isOwn } = once(open.line, question, deadline);
   // also whoever waits for its turn, or for another's call, waits no longer than this
-  const answer = await byDeadline(asking, deadline - clock(), { notAsked: "no-time" } as const);
+  const inTime = await byDeadline(call.asking, deadline - clock(), undefined);
+  const answer: LineAnswer = inTime ?? (call.isBegun ? { fault: "late" } : { notAsked: "no-time" });
   const ms = Math.round(clock() - begun);
   const at = now().toISOString();
   const all = of.requests.map((request) => ({
@@ -117,18 +124,19 @@ function once(
   line: CarrierLine,
   question: RateQuestion,
   deadline: number,
-): { readonly asking: Promise<LineAnswer>; readonly isOwn: boolean } {
-  const same = underWay.get(line) ?? new Map<string, Promise<LineAnswer>>();
+): { readonly call: UnderWay; readonly isOwn: boolean } {
+  const same = underWay.get(line) ?? new Map<string, UnderWay>();
   underWay.set(line, same);
   const name = JSON.stringify(question);
   const going = same.get(name);
-  if (going) return { asking: going, isOwn: false };
-  const asking = line
-    .ask([question], deadline)
+  if (going) return { call: going, isOwn: false };
+  const call: UnderWay = { asking: Promise.resolve({ notAsked: "no-time" }), isBegun: false };
+  call.asking = line
+    .ask([question], deadline, () => (call.isBegun = true))
     .then(([answer = { fault: "malformed" as const }]) => answer)
     .finally(() => same.delete(name));
-  same.set(name, asking);
-  return { asking, isOwn: true };
+  same.set(name, call);
+  return { call, isOwn: true };
 }
 
 type Said<T = LiveAnswer> = T extends LiveAnswer ? Omit<T, "at" | "ms"> : never;

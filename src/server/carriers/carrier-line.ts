@@ -79,8 +79,15 @@ export class CarrierLine {
     return state === CircuitState.Closed ? "closed" : state === CircuitState.HalfOpen ? "half-open" : "open";
   }
 
-  /** Asks about shipments; each has its answer in its place, `deadline` by the clock at the latest. Never throws. */
-  async ask(questions: readonly RateQuestion[], deadline: number): Promise<readonly LineAnswer[]> {
+  /**
+   * Asks about shipments; each has its answer in its place, `deadline` by the clock at the latest. `begun` is told when its
+   * turn has come and it is asked. Never throws.
+   */
+  async ask(
+    questions: readonly RateQuestion[],
+    deadline: number,
+    begun?: () => void,
+  ): Promise<readonly LineAnswer[]> {
     if (questions.length === 0) return [];
     const same = (answer: LineAnswer) => questions.map(() => answer);
     if (this.#of.clock() < this.#pausedUntil) return same({ notAsked: "paused" });
@@ -88,6 +95,7 @@ export class CarrierLine {
       return await this.#policy.execute(async () => {
         const left = deadline - this.#of.clock();
         if (left < LEAST_MS) return same({ notAsked: "no-time" });
+        begun?.();
         const answers = await this.#rates(
           questions,
           Math.min(deadline, this.#of.clock() + this.#of.timeoutMs),

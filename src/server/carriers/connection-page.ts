@@ -12,7 +12,7 @@ import { viewConnection, type ConnectionView } from "./connection-settings";
 import { askWith, clock, useOf } from "./open-connections";
 
 const DAY_MS = 86_400_000;
-const MOST_SHOWN = 50;
+const MOST_SHOWN = 20;
 
 /** The kinds of carriers' systems that can be asked, as they are called. */
 export function adapterNames(): { readonly code: string; readonly name: string }[] {

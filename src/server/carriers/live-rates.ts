@@ -39,8 +39,7 @@ export async function liveRatesFor(
     const still = stillOpen(compiled, request, { ...context, liveRates: rates }, open);
     const came = await askCarriers(still, asked);
     for (const [key, answer] of came.answers) rates.set(key, answer);
-    await keepAnswers(db, came.kept);
-    await keepExchanges(db, came.exchanges);
+    await Promise.all([keepAnswers(db, came.kept), keepExchanges(db, came.exchanges)]);
     const isStill = new Set(still.map(({ key }) => key));
     for (const one of open) {
       const { key, connection } = one;

@@ -12,8 +12,9 @@ import { CarrierLine } from "./carrier-line";
 import { CarrierUse } from "./carrier-use";
 import { openSettings, type OpenSettings } from "./connection-settings";
 
-/** ms a whole quote waits for carriers at most. */
+/** ms a whole quote takes at most that carriers are asked for, and how many of them are for what is done once they have answered. */
 export const QUOTE_MS = 1500;
+const AFTERWARDS_MS = 60;
 
 interface Kept {
   readonly name: string;
@@ -59,7 +60,7 @@ export async function askWith(
   return {
     connectionOf: (code) => open.get(code),
     originOf: (code) => byCode.get(code),
-    deadline: begun + QUOTE_MS,
+    deadline: begun + QUOTE_MS - AFTERWARDS_MS,
     clock,
     now: () => now,
     use: useOf(db),
