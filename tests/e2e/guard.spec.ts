@@ -220,6 +220,7 @@ const everybodys = [
   "existingOf",
   "findGoods",
   "holdSplit",
+  "keptTrialRates",
   "knownPlan",
   "lookAt",
   "positionOfTown",

@@ -79,6 +79,11 @@ export class CarrierLine {
     return state === CircuitState.Closed ? "closed" : state === CircuitState.HalfOpen ? "half-open" : "open";
   }
 
+  /** ms for which it is left alone as it asked to be. */
+  get pauseMs(): number {
+    return Math.max(0, this.#pausedUntil - this.#of.clock());
+  }
+
   /**
    * Asks about shipments; each has its answer in its place, `deadline` by the clock at the latest. `begun` is told when its
    * turn has come and it is asked. Never throws.

@@ -20,7 +20,7 @@ import { dropExchanges, keepAnswers } from "@/db/queries/carriers";
 import { readStamps } from "@/db/queries/setup";
 import { secretKeys } from "../environment";
 import { chargeOne, planCharging } from "../orders/charge-many";
-import { applyOffer } from "../orders/charge-order";
+import { applyOffer, freshRates } from "../orders/charge-order";
 import { viewOrder } from "../orders/order-view";
 import { receiveOrder } from "../orders/receive-orders";
 import { settleOrder } from "../orders/settle-order";
@@ -428,6 +428,30 @@ test("what charging many at once would do is by what carriers say; charged, each
   // whoever charges finds what the plan was told
   expect(calls()).toBe(once);
 });
+
+test("work with many orders waits for a carrier that asks for a pause; a person who charges one does not", async () => {
+  await set({ key: TERNWING_KEY, customer: "pause" });
+  const rows = await base.db.select().from(orders).where(eq(orders.state, "to-rate"));
+  const live = (await liveSetup(base.db))!;
+  standIns.faults.set("ternwing", ["rate-limited"]);
+  const now = new Date();
+  const heard = async (number: string, many: boolean) => {
+    const rates = await freshRates(base.db, live, number, now, { many });
+    return [...(rates?.liveRates.values() ?? [])].map((one) => ("failed" in one ? one.failed : "answered"));
+  };
+  let asked: string | undefined;
+  for (const { number } of rows) {
+    const said = await heard(number, false);
+    if (said.includes("rate-limited")) asked = number;
+    if (asked !== undefined) break;
+  }
+  expect(await heard(asked!, false)).toContain("paused");
+  standIns.faults.set("ternwing", []);
+  const begun = performance.now();
+  expect(new Set(await heard(asked!, true))).toEqual(new Set(["answered"]));
+  // it asks for five seconds
+  expect(performance.now() - begun).toBeGreaterThan(2000);
+}, 30_000);
 
 test("two answers to one question are kept as one, the later", async () => {
   const row = { fingerprint: "f", knownAs: "k", connection: "c", about: null };

@@ -172,7 +172,7 @@ export async function chargeOne(
   { by, batch }: { readonly by: By; readonly batch: string },
 ): Promise<ChargedOne> {
   let found: ChargedOne = { fate: "left" };
-  const fresh = await freshRates(db, live, number, by.now, "ready");
+  const fresh = await freshRates(db, live, number, by.now, { many: true });
   const command: OrderCommand = { number, by };
   const result = await inTransaction(db, (tx) =>
     changeOrderIn(tx, live, command, async (_, situation) => {

@@ -2,7 +2,7 @@ import "server-only";
 import { chargedByHand, type ByHand } from "@/core/orders/hand-charge";
 import { needsSecond } from "@/core/orders/hand-limit";
 import type { ShipmentChoice } from "@/core/orders/by-shipment";
-import { isOpen, type OrderState } from "@/core/orders/order-state";
+import { isOpen } from "@/core/orders/order-state";
 import type { KeptRates } from "@/core/services/live-rate";
 import { compileItem } from "@/core/parcels/compiled-item";
 import type { QuotedOffer } from "@/core/quote/quote";
@@ -52,21 +52,25 @@ export async function applyOffer(
   );
 }
 
+/** How long work with many orders waits for a carrier that asks for a pause. */
+const PATIENCE_MS = 10_000;
+
 /**
- * What carriers say of an order now, whatever they said for the charge it has; `undefined` where there is no such order, it is
- * closed, or stands as whoever asks has nothing to charge.
+ * What carriers say of an order now, whatever they said for the charge it has; `undefined` where there is no such order or it is
+ * closed. Of `many` nobody waits for one: an order that is ready has nothing to ask, and a pause a carrier asks for is waited for.
  */
 export async function freshRates(
   db: PooledDatabase,
   live: Revision,
   number: string,
   now: Date,
-  unless?: OrderState,
+  { many = false }: { readonly many?: boolean } = {},
 ): Promise<LiveFacts | undefined> {
   if (!live.setup.services.some(({ rate }) => "live" in rate)) return undefined;
   const stored = await readOrder(db, number);
-  if (!stored || !isOpen(stored.order.state) || stored.order.state === unless) return undefined;
-  return askedRates(db, stored, live, await factsOf(db, stored, live), { now });
+  if (!stored || !isOpen(stored.order.state) || (many && stored.order.state === "ready")) return undefined;
+  const patienceMs = many ? PATIENCE_MS : 0;
+  return askedRates(db, stored, live, await factsOf(db, stored, live), { now, patienceMs });
 }
 
 /** Which offer is applied, and what with. */

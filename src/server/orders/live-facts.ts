@@ -62,15 +62,38 @@ export async function askedRates(
     now,
     known = new Map(),
     mode = "now",
-  }: { readonly now: Date; readonly known?: LiveRates; readonly mode?: LiveMode },
+    patienceMs = 0,
+  }: {
+    readonly now: Date;
+    readonly known?: LiveRates;
+    readonly mode?: LiveMode;
+    /** For work nobody waits for: a pause that a carrier asks for is waited for, where it is no longer than this. */
+    readonly patienceMs?: number;
+  },
 ): Promise<LiveFacts> {
   if (!setup.services.some(({ rate }) => "live" in rate)) return { liveRates: known };
   const context = contextOf(compiled, items, now, { suspensions });
-  return askWith(db, setup, now)
-    .then((asked) => liveRatesFor(db, compiled, orderRequest(stored), context, { ...asked, mode, known }))
+  const ask = async (patience: number): Promise<LiveRates> => {
+    const asked = await askWith(db, setup, now);
+    const rates = await liveRatesFor(db, compiled, orderRequest(stored), context, { ...asked, mode, known });
+    const pauseMs = isPaused(rates)
+      ? Math.max(0, ...setup.connections.map(({ code }) => asked.connectionOf(code)?.line.pauseMs ?? 0))
+      : 0;
+    if (pauseMs === 0 || pauseMs > patience) return rates;
+    await new Promise((resolve) => setTimeout(resolve, pauseMs));
+    return ask(patience - pauseMs);
+  };
+  return ask(patienceMs)
     .then((liveRates) => ({ liveRates }))
     .catch((error: unknown) => {
       logFailure("asking carriers failed", error);
       return { liveRates: known };
     });
+}
+
+/** Whether a carrier asked to be left alone for a while. */
+function isPaused(rates: LiveRates): boolean {
+  return [...rates.values()].some(
+    (answer) => "failed" in answer && (answer.failed === "rate-limited" || answer.failed === "paused"),
+  );
 }
