@@ -54,7 +54,8 @@ function byTariff(
   const { place, billedOn } = facts.journey;
   const date = billedOn(facts.origins[0] ?? "");
   const valueOf = tariffValue(facts, context.exchange);
-  const rate = tariffRate(tariff, { valueOf, place, origins: facts.origins, date }, trace);
+  const said = context.zone === undefined ? {} : { zone: context.zone };
+  const rate = tariffRate(tariff, { valueOf, place, origins: facts.origins, date, ...said }, trace);
   return rate.ok
     ? given({ amount: rate.value.amount, currency: tariff.currency, zone: rate.value.zone })
     : rate;

@@ -21,6 +21,8 @@ export interface RatingContext {
   readonly liveRates: LiveRates;
   /** The instant of asking, ISO 8601: how old an answer is counts from it. */
   readonly now: string;
+  /** The zone of buy tariffs where it is said instead of found. */
+  readonly zone?: string;
   /** Why something can't be used at this moment; absent where nothing is suspended. */
   readonly suspended?: (what: SuspendedKind, code: string) => Rejection | undefined;
   /** Set while only finding out what to ask: takes the questions that have no answer yet, and their services work at no cost. */

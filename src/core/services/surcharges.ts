@@ -54,7 +54,7 @@ export interface Freight {
  * (`subtotal`, and `cost` which is the same here) or on the goods, then raised to its minimum, lowered to its maximum
  * and rounded. "Per kg" is per chargeable kilogram: what the carrier bills. A condition that can't be decided, or an
  * amount that can't be known, stops the service with `weight-missing`, `size-missing` or `no-exchange-rate`: its cost
- * would be a guess.
+ * would be a guess. `each` is told of every one that counts.
  */
 export function withSurcharges(
   surcharges: readonly CompiledSurcharge[],
@@ -62,6 +62,7 @@ export function withSurcharges(
   facts: Facts,
   exchange: ExchangeRates,
   trace?: Trace,
+  each?: (code: string, amount: Decimal) => void,
 ): Outcome<Decimal> {
   let subtotal = freight.amount;
   const day = facts.journey.billedOn(facts.origins[0] ?? "");
@@ -74,6 +75,7 @@ export function withSurcharges(
     if (isMissing(value)) return refused(rejectMissing(value, facts, freight, surcharge.path));
     const rounded = roundMoney(value, freight.currency);
     subtotal = subtotal.plus(rounded);
+    each?.(surcharge.code, rounded);
     if (trace) explain(surcharge, basis, facts, freight, rounded, subtotal, trace);
   }
   return given(subtotal);

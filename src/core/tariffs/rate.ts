@@ -22,6 +22,8 @@ export interface TariffQuestion {
   readonly valueOf: TariffValue;
   readonly place: Place;
   readonly origins: readonly string[];
+  /** The zone where it is said, as on a carrier's bill; else the chart's for the place. */
+  readonly zone?: string;
   /** `YYYY-MM-DD` in the business's time zone. */
   readonly date: string;
 }
@@ -41,7 +43,10 @@ export function tariffRate(
   question: TariffQuestion,
   trace?: Trace,
 ): Outcome<TariffAnswer> {
-  const zone = findZone(tariff.chart, question.place, question.origins, zoneTrace(trace));
+  const zone =
+    question.zone === undefined
+      ? findZone(tariff.chart, question.place, question.origins, zoneTrace(trace))
+      : given(question.zone);
   if (!zone.ok) return zone;
   const edition = editionOn(tariff, question.date);
   if (!edition)
