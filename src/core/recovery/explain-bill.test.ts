@@ -58,14 +58,12 @@ function anyTables(random: () => number): Tables {
             to: "EUR",
             rate: (rates[0] / 10_000).toFixed(4),
             asOf: "2026-01-01",
-            source: "bank",
           },
           {
             from: currency,
             to: "EUR",
             rate: (rates[1] / 10_000).toFixed(4),
             asOf: "2026-12-15",
-            source: "bank",
           },
         ];
   setup.zoneCharts[0]!.zones = ZONES.map((code) => ({ code, name: code }));
