@@ -1,6 +1,8 @@
 /** Namespaces of UBL 2.1 (OASIS, ISO/IEC 19845). */
 export const ORDER = "urn:oasis:names:specification:ubl:schema:xsd:Order-2";
 export const ORDER_RESPONSE = "urn:oasis:names:specification:ubl:schema:xsd:OrderResponse-2";
+export const INVOICE = "urn:oasis:names:specification:ubl:schema:xsd:Invoice-2";
+export const CREDIT_NOTE = "urn:oasis:names:specification:ubl:schema:xsd:CreditNote-2";
 export const AGGREGATES = "urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2";
 export const BASICS = "urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2";
 
