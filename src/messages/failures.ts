@@ -25,6 +25,8 @@ export interface FailureData {
   readonly "customer-has-open-orders": { readonly orders: number };
   /** Somebody published since one looked. */
   readonly "published-meanwhile": { readonly by: string; readonly number: number };
+  /** The carrier has billed by this number before. */
+  readonly "bill-known": Nothing;
   readonly "draft-moved": Nothing;
   readonly "stops-at-gate": { readonly stops: number };
   readonly "second-person-needed": Nothing;
@@ -110,6 +112,7 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
     `${orders === 1 ? "An order" : `${orders} orders`} of this customer ${orders === 1 ? "is" : "are"} still open: confirm ${orders === 1 ? "it" : "them"} first.`,
   "published-meanwhile": ({ by, number }) =>
     `${by === "" ? "Somebody" : by} has published revision ${number} meanwhile. Look at what changes now, then publish again.`,
+  "bill-known": () => "A bill of this carrier with this number is here already: it is not taken twice.",
   "draft-moved": () =>
     "The draft has changed since you looked. Look at what changes now, then publish again.",
   "stops-at-gate": ({ stops }) =>

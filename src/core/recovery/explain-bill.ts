@@ -149,6 +149,8 @@ function chainOf(billed: BilledShipment, expected: ExpectedShipment, tools: Tool
     const next = changed(facts, last);
     if (!next) continue;
     differs.push(cause);
+    // what a carrier would have answered for another shipment nobody knows
+    if (last.isAnswered) return { expected: start, causes, differs, surcharges: [], stopped: { at: cause } };
     const reckoned = tools.reckon(next);
     const now = reckoned.ok ? homeOf(reckoned.value.total, reckoned.value.currency) : undefined;
     if (!reckoned.ok || !now)

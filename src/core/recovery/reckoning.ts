@@ -41,6 +41,8 @@ export interface Reckoned {
   /** kg. */
   readonly weight: Decimal | undefined;
   readonly day: string;
+  /** It is what the carrier's own system answered for the shipment as it was expected: of another it says nothing. */
+  readonly isAnswered: boolean;
 }
 
 /** What an order's shipments are worked out anew with. */
@@ -118,6 +120,8 @@ function costOf(service: CompiledService, facts: Facts, context: RatingContext):
   );
   if (!total.ok) return total;
   const day = journey.billedOn(facts.origins[0] ?? "");
+  // a table that stands in knows a zone, an answer none
+  const isAnswered = service.rate.kind === "live" && zone === undefined;
   return given({
     currency,
     freight,
@@ -126,6 +130,7 @@ function costOf(service: CompiledService, facts: Facts, context: RatingContext):
     zone,
     weight: facts.chargeableWeight,
     day,
+    isAnswered,
   });
 }
 

@@ -9,3 +9,4 @@ export * from "./jobs";
 export * from "./suspensions";
 export * from "./webhooks";
 export * from "./carriers";
+export * from "./recovery";

@@ -11,6 +11,7 @@ const statuses: Partial<Record<FailureCode, number>> = {
   "bad-address": 400,
   "split-pieces": 422,
   "split-withheld": 422,
+  "bill-known": 409,
   busy: 503,
   unavailable: 503,
   fault: 500,

@@ -1,0 +1,176 @@
+import { and, asc, desc, eq, getTableColumns, gte, inArray, lte, sql } from "drizzle-orm";
+import type { Database } from "../connect";
+import { appendRows } from "./bulk";
+import { bills, billedShipments, billWords, dispatches, orders, shipments } from "../schema";
+
+export type BillRow = typeof bills.$inferSelect;
+export type BilledShipmentRow = typeof billedShipments.$inferSelect;
+
+export async function readBillWords(db: Database, carrier: string) {
+  const [row] = await db.select().from(billWords).where(eq(billWords.carrier, carrier));
+  return row;
+}
+
+/** Puts how a carrier's bills are read in place. */
+export async function putBillWords(
+  tx: Database,
+  row: Omit<typeof billWords.$inferSelect, "version">,
+): Promise<void> {
+  const { carrier: _, ...rest } = row;
+  await tx
+    .insert(billWords)
+    .values(row)
+    .onConflictDoUpdate({
+      target: billWords.carrier,
+      set: { ...rest, version: sql`${billWords.version} + 1` },
+    });
+}
+
+/** Stores a bill; `undefined` where the carrier has billed by its number before. */
+export async function insertBill(
+  tx: Database,
+  row: Omit<typeof bills.$inferInsert, "id">,
+  parts: readonly Omit<BilledShipmentRow, "bill">[],
+): Promise<string | undefined> {
+  const [stored] = await tx
+    .insert(bills)
+    .values(row)
+    .onConflictDoNothing({ target: [bills.carrier, bills.number] })
+    .returning({ id: bills.id });
+  if (!stored) return undefined;
+  await appendRows(
+    tx,
+    billedShipments,
+    parts.map((part) => ({ ...part, bill: stored.id })),
+  );
+  return stored.id;
+}
+
+export async function readBill(db: Database, id: string): Promise<BillRow | undefined> {
+  const [row] = await db.select().from(bills).where(eq(bills.id, id));
+  return row;
+}
+
+/** Takes a bill back; which it was. */
+export async function deleteBill(tx: Database, id: string): Promise<BillRow | undefined> {
+  const [row] = await tx.delete(bills).where(eq(bills.id, id)).returning();
+  return row;
+}
+
+export async function shipmentsOfBill(db: Database, bill: string): Promise<BilledShipmentRow[]> {
+  return db
+    .select()
+    .from(billedShipments)
+    .where(eq(billedShipments.bill, bill))
+    .orderBy(asc(billedShipments.position));
+}
+
+export async function setBilledShipment(
+  tx: Database,
+  { bill, position, ...rest }: Pick<BilledShipmentRow, "bill" | "position"> & Partial<BilledShipmentRow>,
+): Promise<void> {
+  await tx
+    .update(billedShipments)
+    .set(rest)
+    .where(and(eq(billedShipments.bill, bill), eq(billedShipments.position, position)));
+}
+
+/** A bill in a list, with what its shipments come to; money in home currency. */
+export interface ListedBill extends Omit<BillRow, "lines"> {
+  readonly shipments: number;
+  readonly matched: number;
+  readonly expected: string;
+  readonly billed: string;
+}
+
+/** The newest first. */
+export async function listBills(db: Database, most: number): Promise<ListedBill[]> {
+  const { lines: _, ...columns } = getTableColumns(bills);
+  return db
+    .select({
+      ...columns,
+      shipments: sql<number>`count(${billedShipments.position})::int`,
+      matched: sql<number>`count(*) filter (where ${billedShipments.taken})::int`,
+      expected: sql<string>`coalesce(sum(${billedShipments.expectedHome}) filter (where ${billedShipments.taken}), 0)::text`,
+      billed: sql<string>`coalesce(sum(${billedShipments.billedHome}) filter (where ${billedShipments.taken}), 0)::text`,
+    })
+    .from(bills)
+    .leftJoin(billedShipments, eq(billedShipments.bill, bills.id))
+    .groupBy(bills.id)
+    .orderBy(desc(bills.date), bills.carrier, bills.number)
+    .limit(most);
+}
+
+/** A shipment of a charge that stands, as it left or was to leave. */
+export interface ShippedRow {
+  readonly charge: string;
+  readonly position: number;
+  readonly order: string;
+  readonly service: string;
+  readonly origin: string;
+  readonly weight: string | null;
+  readonly country: string;
+  readonly postcode: string;
+  readonly placedAt: string;
+  readonly day: string | null;
+  readonly tracking: readonly string[] | null;
+  /** The bill that has it. */
+  readonly billed: string | null;
+}
+
+/** What was shipped by services between two instants of ordering, in the order of orders and shipments. */
+export async function shippedBy(
+  db: Database,
+  services: readonly string[],
+  { from, before }: { readonly from: string; readonly before: string },
+): Promise<ShippedRow[]> {
+  if (services.length === 0) return [];
+  const left = db
+    .selectDistinctOn([dispatches.order, dispatches.service, dispatches.origin], {
+      order: dispatches.order,
+      service: dispatches.service,
+      origin: dispatches.origin,
+      day: dispatches.day,
+      tracking: dispatches.tracking,
+    })
+    .from(dispatches)
+    .orderBy(dispatches.order, dispatches.service, dispatches.origin, dispatches.day)
+    .as("departed");
+  const billed = sql<string | null>`(
+    select ${bills.number} from ${billedShipments} join ${bills} on ${bills.id} = ${billedShipments.bill}
+    where ${billedShipments.charge} = ${shipments.charge} and ${billedShipments.shipment} = ${shipments.position}
+      and ${billedShipments.taken} limit 1)`;
+  return db
+    .select({
+      charge: shipments.charge,
+      position: shipments.position,
+      order: shipments.order,
+      service: shipments.service,
+      origin: shipments.origin,
+      weight: shipments.chargeableWeight,
+      country: orders.country,
+      postcode: orders.postcode,
+      placedAt: orders.placedAt,
+      day: left.day,
+      tracking: left.tracking,
+      billed,
+    })
+    .from(shipments)
+    .innerJoin(orders, and(eq(orders.charge, shipments.charge), eq(orders.number, shipments.order)))
+    .leftJoin(
+      left,
+      and(
+        eq(left.order, shipments.order),
+        eq(left.service, shipments.service),
+        eq(left.origin, shipments.origin),
+      ),
+    )
+    .where(
+      and(
+        inArray(shipments.service, [...services]),
+        gte(orders.placedAt, from),
+        lte(orders.placedAt, before),
+      ),
+    )
+    .orderBy(shipments.order, shipments.position);
+}

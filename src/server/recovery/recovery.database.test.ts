@@ -1,0 +1,190 @@
+import { eq } from "drizzle-orm";
+import { by } from "../../../tests/support/by";
+import { freshDatabase } from "../../../tests/support/database";
+import { loadDemo } from "../../../scripts/load-demo";
+import type { QuotedOffer } from "@/core/quote/quote";
+import type { BillLine } from "@/core/recovery/bill";
+import { billCauses } from "@/core/recovery/explain-bill";
+import { activity, bills, billedShipments, charges, shipments } from "@/db/schema";
+import { readOrder } from "@/db/queries/orders";
+import { shippedBy } from "@/db/queries/recovery";
+import { liveSetup } from "../services/live-setup";
+import { setBillWords } from "./bill-words";
+import { viewBill, viewRecovery } from "./bill-view";
+import { takeBill, takeBillBack } from "./take-bill";
+
+let base: Awaited<ReturnType<typeof freshDatabase>>;
+const now = new Date("2026-11-24T09:00:00Z");
+const ott = by("Ott", now);
+beforeAll(async () => {
+  base = await freshDatabase();
+  await loadDemo(base.db, now);
+}, 60_000);
+afterAll(() => base.drop());
+beforeEach(() => base.db.delete(bills));
+
+/** Shipments of the demo by services, charged in euros, with what each was expected to cost. */
+async function shipped(services: readonly string[], count: number) {
+  const rows = await shippedBy(base.db, services, {
+    from: "2026-08-01T00:00:00Z",
+    before: "2026-10-25T00:00:00Z",
+  });
+  const found = [];
+  for (const row of rows) {
+    const stored = (await readOrder(base.db, row.order))!;
+    if (stored.charge!.currency !== "EUR") continue;
+    const own = (stored.charge!.quote as QuotedOffer).shipments[row.position]!;
+    found.push({ ...row, cost: own.cost, zone: own.zone });
+    if (found.length === count) break;
+  }
+  expect(found).toHaveLength(count);
+  return found;
+}
+
+const bill = (lines: readonly BillLine[], number = "PP-2026-11") => ({
+  number,
+  date: "2026-11-20",
+  currency: "EUR",
+  lines,
+});
+const freight = (reference: string, amount: string, own: Partial<BillLine> = {}): BillLine => ({
+  reference,
+  charge: "FRT",
+  amount,
+  ...own,
+});
+const more = (amount: string, by: number) => (Number(amount) + by).toFixed(2);
+const words = {
+  codes: [
+    { code: "FRT", kind: "freight" as const },
+    { code: "PICK", kind: "fee" as const },
+  ],
+  services: {},
+  zones: {},
+};
+
+test("a bill is matched and explained: what is as expected, a kilo too many, twice, unknown, and fees of no shipment", async () => {
+  await setBillWords(base.db, "PNP", words, ott);
+  const list = await shipped(["PNP-PARCEL"], 4);
+  expect(list.some(({ weight }) => Number(weight) < 10)).toBe(true);
+  // the lightest is the one that is weighed anew
+  const [fourth, first, second, third] = [...list].sort((a, b) => Number(a.weight) - Number(b.weight));
+  const taken = await takeBill(
+    base.db,
+    "PNP",
+    bill([
+      freight(first!.order, first!.cost),
+      freight(second!.order, more(second!.cost, 1.25)),
+      freight(third!.order, third!.cost),
+      freight(third!.order, third!.cost),
+      // another weight: the table of that zone says what it comes to
+      freight(fourth!.order, more(fourth!.cost, 3), { weight: "29.5" }),
+      freight("NC-NO-SUCH", "9.99", { country: "ES", postcode: "28001" }),
+      { charge: "PICK", amount: "15.00" },
+    ]),
+    ott,
+  );
+  if (!taken.ok) throw new Error(taken.code);
+  expect(taken.value).toMatchObject({ shipments: 6, taken: 4 });
+  const view = await viewBill(base.db, taken.value.id);
+  if (!view.ok) throw new Error(view.code);
+  const { matched, again, unknown, proposed, fees, sums, unread } = view.value;
+  expect(matched.map(({ order }) => order).sort()).toEqual(list.map(({ order }) => order).sort());
+  const of = (order: string) => matched.find((one) => one.order === order)!.explained!;
+  expect(of(first!.order)).toMatchObject({ difference: "0.00", unexplained: "0.00", differs: [] });
+  expect(of(second!.order)).toMatchObject({
+    difference: "1.25",
+    unexplained: "1.25",
+    expected: second!.cost,
+  });
+  const weighed = of(fourth!.order);
+  expect(weighed.differs).toContain("weight");
+  expect(Number(weighed.causes.weight)).toBeGreaterThan(0);
+  expect(again.map(({ order, billed }) => [order, billed])).toEqual([[third!.order, third!.cost]]);
+  expect(unknown.map(({ parcel }) => parcel.reference)).toEqual(["NC-NO-SUCH"]);
+  expect(proposed).toEqual([]);
+  expect(fees).toMatchObject({ lines: [{ charge: "PICK" }], home: "15.00" });
+  expect(unread).toEqual([]);
+  const parts = billCauses.reduce((sum, cause) => sum + Number(sums.causes[cause]), Number(sums.unexplained));
+  expect(parts).toBeCloseTo(Number(sums.difference), 6);
+  expect(Number(sums.billed) - Number(sums.expected)).toBeCloseTo(Number(sums.difference), 6);
+});
+
+test("a number is billed once, whoever takes it in; taken back it can come again", async () => {
+  const [one] = await shipped(["PNP-PARCEL"], 1);
+  const document = bill([freight(one!.order, one!.cost)]);
+  const both = await Promise.all([
+    takeBill(base.db, "PNP", document, ott),
+    takeBill(base.db, "PNP", document, ott),
+  ]);
+  expect(both.map((answer) => (answer.ok ? "taken" : answer.code)).sort()).toEqual(["bill-known", "taken"]);
+  const [row] = await base.db.select().from(bills);
+  expect(await takeBillBack(base.db, row!.id, ott)).toMatchObject({ ok: true });
+  expect(await base.db.$count(billedShipments)).toBe(0);
+  expect(await takeBill(base.db, "PNP", document, ott)).toMatchObject({ ok: true });
+  expect(await takeBillBack(base.db, row!.id, ott)).toMatchObject({ ok: false, code: "not-found" });
+  const noted = (await base.db.select().from(activity)).map(({ what }) => what);
+  expect(noted.filter((what) => what.startsWith("bill-taken"))).toEqual(
+    expect.arrayContaining(["bill-taken", "bill-taken-back"]),
+  );
+});
+
+test("what another bill has is billed again there, and is no longer waited for", async () => {
+  const list = await shipped(["PNP-PARCEL"], 3);
+  const lines = list.slice(0, 2).map(({ order, cost }) => freight(order, cost));
+  const before = (await viewRecovery(base.db, now))!;
+  expect(before.waiting).toEqual([]);
+  expect(await takeBill(base.db, "PNP", bill(lines), ott)).toMatchObject({ ok: true, value: { taken: 2 } });
+  const second = await takeBill(base.db, "PNP", bill([lines[0]!], "PP-2026-11B"), ott);
+  if (!second.ok) throw new Error(second.code);
+  const view = await viewBill(base.db, second.value.id);
+  expect(view).toMatchObject({ ok: true, value: { matched: [], again: [{ order: list[0]!.order }] } });
+  const after = (await viewRecovery(base.db, now))!;
+  expect(after.bills.map(({ number, matched }) => [number, matched])).toEqual([
+    ["PP-2026-11", 2],
+    ["PP-2026-11B", 0],
+  ]);
+  const [waiting] = after.waiting;
+  expect(waiting!.orders).not.toContain(list[0]!.order);
+  expect(waiting!.shipments).toBeGreaterThan(0);
+});
+
+test("a bill in the carrier's currency is held beside what was expected by the rates of its day; one without a rate is told so", async () => {
+  await setBillWords(base.db, "STP", words, ott);
+  const [one] = await base.db.select().from(shipments).where(eq(shipments.service, "STP-ROAD-TRT")).limit(1);
+  const live = (await liveSetup(base.db))!;
+  const [charge] = await base.db.select().from(charges).where(eq(charges.id, one!.charge));
+  const taken = await takeBill(
+    base.db,
+    "STP",
+    { ...bill([freight(charge!.order, "400.00")]), currency: "PLN" },
+    ott,
+  );
+  if (!taken.ok) throw new Error(taken.code);
+  const view = await viewBill(base.db, taken.value.id);
+  if (!view.ok) throw new Error(view.code);
+  const shown = view.value.matched[0] ?? view.value.unknown[0]!;
+  const rate = live.compiled.exchange.on("2026-11-20").find("PLN", "EUR")!;
+  const home = Number(rate.numerator.toString()) / Number(rate.denominator.toString());
+  expect(Number(shown.billed)).toBeCloseTo(400 * home, 2);
+  const none = await takeBill(base.db, "STP", { ...bill([freight("X", "4.00")], "N"), currency: "NOK" }, ott);
+  if (!none.ok) throw new Error(none.code);
+  const other = await viewBill(base.db, none.value.id);
+  expect(other.ok && other.value.unknown[0]!.billed).toBe(
+    live.compiled.exchange.find("NOK", "EUR") ? expect.any(String) : undefined,
+  );
+});
+
+test("what no bill can be is refused with its place, and a carrier nobody knows has none", async () => {
+  expect(await takeBill(base.db, "NOBODY", bill([freight("A", "1")]), ott)).toMatchObject({
+    code: "not-found",
+  });
+  expect(await takeBill(base.db, "PNP", bill([freight("A", "one")]), ott)).toMatchObject({
+    code: "invalid",
+    problems: [{ path: "lines/0/amount" }],
+  });
+  expect(await base.db.$count(bills)).toBe(0);
+  expect(await viewBill(base.db, "00000000-0000-4000-8000-000000000000")).toMatchObject({
+    code: "not-found",
+  });
+});
