@@ -53,7 +53,7 @@ const stations: readonly {
   },
   { key: "gate", name: "Gate", href: "/gate", hint: "What waits to go live (g g)" },
   { key: "orders", name: "Orders", href: "/orders", hint: "Rate and apply delivery charges (g r)" },
-  { key: "recovery", name: "Recovery", hint: "Charged against cost: not open yet" },
+  { key: "recovery", name: "Recovery", href: "/recovery", hint: "Charged against cost (g b)" },
 ];
 
 /** The letters that go to a station after g. */
@@ -66,6 +66,7 @@ export const stationKeys: Readonly<Record<string, string>> = {
   f: "/offers",
   g: "/gate",
   r: "/orders",
+  b: "/recovery",
 };
 
 /** Where setting up stopped: the first station that lacks something without which nothing can be quoted. */

@@ -15,6 +15,8 @@ export type Permission =
   /** At the gate; who of them does is a rule of the business. */
   | "publish"
   | "see-secrets"
+  /** What carriers billed, and taking bills in. */
+  | "see-bills"
   | "manage-people"
   /** Personal data in the record of activity, and taking it out as a file. */
   | "see-activity-details";
@@ -29,6 +31,7 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "agree-amounts",
     "publish",
     "see-secrets",
+    "see-bills",
     "manage-people",
     "see-activity-details",
   ],
@@ -41,7 +44,15 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "publish",
     "see-activity-details",
   ],
-  finance: ["look", "own-sign-in", "agree-amounts", "publish", "see-secrets", "see-activity-details"],
+  finance: [
+    "look",
+    "own-sign-in",
+    "agree-amounts",
+    "publish",
+    "see-secrets",
+    "see-bills",
+    "see-activity-details",
+  ],
   viewer: ["look", "own-sign-in"],
 };
 

@@ -3,7 +3,7 @@ import { roundMoney, moneyText } from "@/core/money/currency";
 import { Decimal, sum } from "@/core/money/decimal";
 import { convert } from "@/core/money/exchange";
 import { bill as billSchema, type Bill } from "@/core/recovery/bill";
-import { groupBill } from "@/core/recovery/group-bill";
+import { groupBill, type GroupedBill } from "@/core/recovery/group-bill";
 import { matchBill, type BillMatch } from "@/core/recovery/match-bill";
 import { parseWith } from "@/core/setup/parse-setup";
 import type { PooledDatabase } from "@/db/connect";
@@ -65,22 +65,9 @@ export async function takeBill(
         billedHome: why?.billed ?? homeOf(live, bill, group.shipment.total),
       };
     });
-    const fees = sum(grouped.fees.map((at) => Decimal.of(bill.lines[at]?.amount ?? "0")));
     const id = await insertBill(
       tx,
-      {
-        carrier,
-        number: bill.number,
-        date: bill.date,
-        currency: bill.currency,
-        total: grouped.total,
-        lines: bill.lines,
-        fees: [...grouped.fees],
-        feesHome: homeOf(live, bill, fees.toString()),
-        unread: [...grouped.unread],
-        takenAt: by.now.toISOString(),
-        takenBy: by.who.name,
-      },
+      { ...billRow(live, bill, grouped), carrier, takenAt: by.now.toISOString(), takenBy: by.who.name },
       parts,
     );
     if (id === undefined) return failed("bill-known");
@@ -92,6 +79,21 @@ export async function takeBill(
     });
     return done({ id, shipments: parts.length, taken: parts.filter(({ taken }) => taken).length });
   });
+}
+
+/** A bill as it is stored, but whose it is and who took it in. */
+function billRow(live: Revision, bill: Bill, { fees, unread, total }: GroupedBill) {
+  const sumOfFees = sum(fees.map((at) => Decimal.of(bill.lines[at]?.amount ?? "0")));
+  return {
+    number: bill.number,
+    date: bill.date,
+    currency: bill.currency,
+    total,
+    lines: bill.lines,
+    fees: [...fees],
+    feesHome: homeOf(live, bill, sumOfFees.toString()),
+    unread: [...unread],
+  };
 }
 
 /** Takes a bill back, with all that was worked out of it. */
@@ -122,7 +124,7 @@ function homeOf({ setup, compiled }: Revision, { date, currency }: Bill, amount:
 
 async function explainedMatches(
   db: PooledDatabase,
-  groups: ReturnType<typeof groupBill>["groups"],
+  groups: GroupedBill["groups"],
   matches: readonly BillMatch[],
   orderOf: ReadonlyMap<string, string>,
 ) {

@@ -1,0 +1,11 @@
+import type { Metadata } from "next";
+import { BillImport } from "@/features/recovery";
+import { loadBillWords } from "@/features/recovery/load";
+import { NotForYou } from "@/ui/parts/not-for-you";
+
+export const metadata: Metadata = { title: "Take a bill in" };
+
+export default async function TakeBill() {
+  const carriers = await loadBillWords();
+  return carriers ? <BillImport carriers={carriers} /> : <NotForYou who="Finance and administrators" />;
+}

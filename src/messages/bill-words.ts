@@ -1,0 +1,28 @@
+import type { BillCause } from "@/core/recovery/explain-bill";
+
+/** Why a bill differs, in a word or two. */
+export const causeNames: Readonly<Record<BillCause | "unexplained", string>> = {
+  service: "another service",
+  zone: "another zone",
+  weight: "another weight",
+  edition: "another day's table",
+  surcharges: "surcharges",
+  exchange: "exchange rate",
+  unexplained: "not explained",
+};
+
+/** How something billed was found to be one of ours. */
+export const matchNames: Readonly<Record<string, string>> = {
+  tracking: "by its tracking number",
+  order: "by the order's number",
+  likeness: "by likeness",
+  person: "by a person",
+};
+
+/** What a charge code is. */
+export const codeKinds = {
+  freight: "freight",
+  surcharge: "a surcharge",
+  correction: "a correction of the freight",
+  fee: "a fee of no shipment",
+} as const;
