@@ -99,7 +99,11 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
 test("bills are for finance and administrators: others see no figure of them", async ({ baseURL }) => {
   for (const name of ["coordinator", "viewer"] as const) {
     const context = await signedIn(name, baseURL!);
-    for (const path of ["/recovery", "/recovery/~bill", "/recovery/bills/5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10"]) {
+    for (const path of [
+      "/recovery",
+      "/recovery/~bill",
+      "/recovery/bills/5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10",
+    ]) {
       const body = await (await context.get(path)).text();
       expect(body).toContain("Finance and administrators");
       expect(body).not.toContain("Take a bill in</h1>");
