@@ -57,10 +57,27 @@ export async function deleteBill(tx: Database, id: string): Promise<BillRow | un
   return row;
 }
 
-export async function shipmentsOfBill(db: Database, bill: string): Promise<BilledShipmentRow[]> {
+/** Something billed, and what we know of the shipment it is. */
+export interface BilledAndOurs extends BilledShipmentRow {
+  readonly ourService: string | null;
+  readonly ourCountry: string | null;
+  readonly ourPostcode: string | null;
+}
+
+export async function shipmentsOfBill(db: Database, bill: string): Promise<BilledAndOurs[]> {
   return db
-    .select()
+    .select({
+      ...getTableColumns(billedShipments),
+      ourService: shipments.service,
+      ourCountry: orders.country,
+      ourPostcode: orders.postcode,
+    })
     .from(billedShipments)
+    .leftJoin(
+      shipments,
+      and(eq(shipments.charge, billedShipments.charge), eq(shipments.position, billedShipments.shipment)),
+    )
+    .leftJoin(orders, eq(orders.number, billedShipments.order))
     .where(eq(billedShipments.bill, bill))
     .orderBy(asc(billedShipments.position));
 }

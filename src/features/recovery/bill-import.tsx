@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { BillLine, ChargeCode } from "@/core/recovery/bill";
 import { bill as billSchema } from "@/core/recovery/bill";
 import { parseWith } from "@/core/setup/parse-setup";
@@ -27,7 +27,7 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
   const [date, setDate] = useState("");
   const [currency, setCurrency] = useState("");
   const [codes, setCodes] = useState<readonly ChargeCode[]>(of?.words.codes ?? []);
-  const [id, setId] = useState<string>();
+  const isDone = useRef(false);
   const choose = (code: string) => {
     setCarrier(code);
     setCodes(carriers.find((one) => one.code === code)?.words.codes ?? []);
@@ -56,8 +56,10 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
       lines: [...lines],
     };
     const answer = await sent(storeBill({ carrier, words, bill: document }));
-    if (answer.ok) setId(answer.value.id);
-    if (answer.ok) router.push(`/recovery/bills/${answer.value.id}`);
+    if (answer.ok) {
+      isDone.current = true;
+      router.push(`/recovery/bills/${answer.value.id}`);
+    }
     return answer;
   };
   const field = "control mt-0.5 block h-8 px-2";
@@ -121,7 +123,8 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
         read={billVerdict}
         onTake={take}
         onClose={() => {
-          if (id === undefined) router.push("/recovery");
+          // it closes too when it has stored
+          if (!isDone.current) router.push("/recovery");
         }}
         fromXml={fromXml}
         step={(rows) => (

@@ -9,7 +9,7 @@ import {
   listBills,
   readBill,
   shipmentsOfBill,
-  type BilledShipmentRow,
+  type BilledAndOurs,
   type BillRow,
 } from "@/db/queries/recovery";
 import { done, failed, type Result } from "../result";
@@ -31,6 +31,7 @@ export interface CauseSums {
 
 export interface ShownBilled {
   readonly position: number;
+  /** As the bill has it, where it does not say as it was ours. */
   readonly parcel: BilledParcel;
   readonly match: string;
   readonly score: number | undefined;
@@ -96,11 +97,11 @@ export async function viewBill(db: PooledDatabase, id: string): Promise<Result<B
   });
 }
 
-function shownBilled(row: BilledShipmentRow, { lines }: BillRow): ShownBilled {
+function shownBilled(row: BilledAndOurs, { lines }: BillRow): ShownBilled {
   const all = lines as BillLine[];
   return {
     position: row.position,
-    parcel: row.parcel as BilledParcel,
+    parcel: { ...ours(row), ...(row.parcel as BilledParcel) },
     match: row.match,
     score: row.score ?? undefined,
     isTaken: row.taken,
@@ -108,6 +109,15 @@ function shownBilled(row: BilledShipmentRow, { lines }: BillRow): ShownBilled {
     billed: row.billedHome ?? undefined,
     explained: (row.explained ?? undefined) as ExplainedBill | undefined,
     lines: row.lines.flatMap((at) => all[at] ?? []),
+  };
+}
+
+/** What we know of the shipment something billed is. */
+function ours({ ourService, ourCountry, ourPostcode }: BilledAndOurs): Partial<BilledParcel> {
+  return {
+    ...(ourService === null ? {} : { service: ourService }),
+    ...(ourCountry === null ? {} : { country: ourCountry }),
+    ...(ourPostcode === null ? {} : { postcode: ourPostcode }),
   };
 }
 
