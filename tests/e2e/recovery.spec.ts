@@ -87,7 +87,7 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   });
   await expect(page.getByLabel("FRT is", { exact: true })).toHaveValue("freight");
   await page.getByRole("button", { name: /^Import/ }).click();
-  await expect(page.getByRole("alert")).toContainText("is here already");
+  await expect(page.getByRole("alert").filter({ hasText: "is here already" })).toBeVisible();
 
   await page.goto("/recovery");
   await expect(page.getByRole("row", { name: /PP-11/ })).toContainText("+1.25");

@@ -1,5 +1,4 @@
 import type { Metadata } from "next";
-import { notFound } from "next/navigation";
 import { BillPage } from "@/features/recovery";
 import { loadBill } from "@/features/recovery/load";
 import { NotForYou } from "@/ui/parts/not-for-you";
@@ -9,6 +8,9 @@ export const metadata: Metadata = { title: "Bill" };
 export default async function Bill({ params }: { readonly params: Promise<{ id: string }> }) {
   const parts = await loadBill((await params).id);
   if (!parts) return <NotForYou who="Finance and administrators" />;
-  if (!parts.bill) notFound();
+  if (!parts.bill)
+    return (
+      <p className="px-[18px] py-6 text-soft">There is no such bill: it was taken back, or never was here.</p>
+    );
   return <BillPage bill={parts.bill} />;
 }
