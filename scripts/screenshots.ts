@@ -20,7 +20,7 @@ const views: readonly [
   ["offer", "/offers/dealer-parcel", "light", showLadder],
   ["channel", "/channels/web?goods=2+SMOKER&country=EE&postcode=10111", "light"],
   ["zones", "/zones/PNP", "light"],
-  ["carrier", "/carriers/PNP", "light"],
+  ["connection", "/connections/sim-tern", "light", compareTable],
   ["service", "/services/TRN-EXPRESS", "light"],
   ["origin", "/origins/TRT", "light"],
   ["items", "/items", "light"],
@@ -61,6 +61,14 @@ async function typeOnBench(page: Page): Promise<void> {
   await page.getByRole("option", { name: /^Just under free/ }).click();
   await page.getByRole("textbox", { name: "Amount" }).fill("5.50");
   await page.getByText("changed", { exact: true }).first().waitFor();
+}
+
+/** What the carrier says of shipments of the last orders, beside our table. */
+async function compareTable(page: Page): Promise<void> {
+  await page.getByRole("button", { name: "Ask about shipments of the last orders" }).click();
+  await page.getByText(/^Asked about/).waitFor();
+  await page.getByRole("region", { name: "Our tables beside it" }).scrollIntoViewIfNeeded();
+  await page.getByRole("region", { name: "Farthest apart" }).getByRole("row").nth(12).scrollIntoViewIfNeeded();
 }
 
 /** An order as it is being written: nothing is stored. */
