@@ -4,6 +4,7 @@ import { localDate } from "@/core/calendar/local-date";
 import { check } from "@/core/checks/check";
 import { differenceOf } from "@/core/setup/difference";
 import { setupSchema, type Setup } from "@/core/setup/setup";
+import { readLiveNumber } from "@/db/queries/revisions";
 import { findingSentence } from "@/messages/finding-sentence";
 import type { Finding } from "@/core/checks/finding";
 import { database } from "../database";
@@ -77,9 +78,13 @@ export const putSetup = door({
     if (publish !== "true") return jsonAnswer({ changes: changes.length }, { headers });
     const seen = { stamp, last: await lastNumber(db) };
     const published = await publishDraft(db, { seen }, { ...by, role: "key" });
-    return published.ok
-      ? jsonAnswer({ changes: changes.length, revision: published.value.number }, { headers })
-      : failureAnswer(published);
+    if (published.ok)
+      return jsonAnswer({ changes: changes.length, revision: published.value.number }, { headers });
+    // where edits are live as they are made it is already
+    const revision = published.code === "nothing-to-publish" ? await readLiveNumber(db) : undefined;
+    return revision === undefined
+      ? failureAnswer(published)
+      : jsonAnswer({ changes: changes.length, revision }, { headers });
   },
 });
 
