@@ -68,7 +68,11 @@ async function compareTable(page: Page): Promise<void> {
   await page.getByRole("button", { name: "Ask about shipments of the last orders" }).click();
   await page.getByText(/^Asked about/).waitFor();
   await page.getByRole("region", { name: "Our tables beside it" }).scrollIntoViewIfNeeded();
-  await page.getByRole("region", { name: "Farthest apart" }).getByRole("row").nth(12).scrollIntoViewIfNeeded();
+  await page
+    .getByRole("region", { name: "Farthest apart" })
+    .getByRole("row")
+    .nth(12)
+    .scrollIntoViewIfNeeded();
 }
 
 /** An order as it is being written: nothing is stored. */
