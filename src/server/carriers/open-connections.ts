@@ -14,7 +14,7 @@ import { openSettings, type OpenSettings } from "./connection-settings";
 
 /** ms a whole quote takes at most that carriers are asked for, and how many of them are for what is done once they have answered. */
 export const QUOTE_MS = 1500;
-const AFTERWARDS_MS = 60;
+const AFTERWARDS_MS = 120;
 
 interface Kept {
   readonly name: string;

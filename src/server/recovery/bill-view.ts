@@ -80,7 +80,7 @@ export async function viewBill(db: PooledDatabase, id: string): Promise<Result<B
     number: bill.number,
     date: bill.date,
     currency: bill.currency,
-    total: bill.total,
+    total: moneyText(Decimal.of(bill.total), bill.currency),
     homeCurrency,
     taken: { at: new Date(bill.takenAt).toISOString(), by: bill.takenBy },
     unread: bill.unread,
@@ -164,7 +164,7 @@ export async function viewRecovery(db: PooledDatabase, now: Date) {
   }
   return {
     homeCurrency: setup.business.homeCurrency,
-    bills: list,
+    bills: list.map((one) => ({ ...one, total: moneyText(Decimal.of(one.total), one.currency) })),
     carriers: setup.carriers.map(({ code, name }) => ({ code, name })),
     waiting,
   };
