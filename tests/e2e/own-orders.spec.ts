@@ -50,11 +50,16 @@ test("a business of one's own: messy files in, charged in one go, what is odd se
   await expect(page.getByRole("status").filter({ hasText: "200 orders received" })).toBeVisible();
 
   // all of them in one go; what is odd is set aside, by its reason
-  await page.goto("/orders?queue=to-rate");
-  await page.getByRole("link", { name: /^Rate and apply/ }).click();
+  const charge = page.getByRole("button", { name: "Charge 192 orders" });
+  // a worker looks at what came in, some at a time
+  await expect(async () => {
+    await page.goto("/orders?queue=to-rate");
+    await page.getByRole("link", { name: /^Rate and apply/ }).click();
+    await expect(charge).toBeVisible({ timeout: 5000 });
+  }).toPass({ timeout: 90_000 });
   const aside = page.getByRole("region", { name: "Set aside" });
   await expect(aside).toContainText("8 set aside");
-  await page.getByRole("button", { name: "Charge 192 orders" }).click();
+  await charge.click();
   await expect(page.getByRole("heading", { level: 1 })).toHaveText("192 orders charged");
   await expect(aside).toContainText("Nothing offered 2 B-1042 B-1041");
   await expect(aside).toContainText("Weight missing 3 B-1053 B-1052 B-1051");
