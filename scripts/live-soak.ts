@@ -6,6 +6,7 @@ import { migrateDatabase } from "@/db/migrate";
 import { setConnection } from "@/server/carriers/connection-settings";
 import { sql } from "drizzle-orm";
 import { AMBERWAY_KEY } from "../sim/carriers/amberway";
+import { demoConnections } from "../sim/carriers/demo-connections";
 import { faultKinds } from "../sim/carriers/faults";
 import { seeded } from "../sim/seeded";
 import { startStandIns, type StandIns } from "../sim/carriers/server";
@@ -22,17 +23,6 @@ const SECRET = "x".repeat(32);
 const PER_SECOND = 20;
 const FAULTS_EVERY_MS = 20_000;
 const MB = 1024 * 1024;
-
-const connections = [
-  { code: "sim-tern", adapter: "ternwing", standIn: "ternwing", fields: { key: TERNWING_KEY, fuel: "ours" } },
-  {
-    code: "sim-stone",
-    adapter: "stonepier",
-    standIn: "stonepier",
-    fields: { user: STONEPIER_USER, password: STONEPIER_PASSWORD, fuel: "ours" },
-  },
-  { code: "sim-amber", adapter: "wallodrom", standIn: "amberway", fields: { key: AMBERWAY_KEY } },
-] as const;
 
 const secrets = [
   TERNWING_KEY,
@@ -56,7 +46,7 @@ async function main(): Promise<void> {
   const standIns = await startStandIns(0, { seed: 1 });
   try {
     await loadDemo(db, new Date());
-    for (const { standIn, fields, ...connection } of connections) {
+    for (const { standIn, fields, ...connection } of demoConnections) {
       const by = { who: { id: null, name: "Soak" }, now: new Date() };
       const settings = { url: `${standIns.url}/${standIn}`, fields };
       const set = await setConnection(db, connection, settings, {
@@ -86,7 +76,7 @@ async function main(): Promise<void> {
 function comeAndGo({ faults }: StandIns): () => void {
   const random = seeded(7);
   const timer = setInterval(() => {
-    for (const { standIn } of connections)
+    for (const { standIn } of demoConnections)
       faults.set(standIn, random() < 0.34 ? [] : faultKinds.filter(() => random() < 0.25));
   }, FAULTS_EVERY_MS);
   return () => clearInterval(timer);

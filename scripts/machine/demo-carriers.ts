@@ -1,32 +1,12 @@
 import { connect } from "@/db/connect";
 import { setConnection, viewConnection } from "@/server/carriers/connection-settings";
-import { AMBERWAY_KEY } from "../../sim/carriers/amberway";
+import { demoConnections } from "../../sim/carriers/demo-connections";
 import { startStandIns, type StandIns } from "../../sim/carriers/server";
-import { STONEPIER_PASSWORD, STONEPIER_USER } from "../../sim/carriers/stonepier";
-import { TERNWING_KEY } from "../../sim/carriers/ternwing";
 import { freePort } from "./free-port";
 import { secretKeys } from "./server";
 import { StopWord } from "./stop-word";
 
 const PORT = 4380;
-
-/** The demo's connections: which adapter asks which stand-in, and with what. */
-const connections = [
-  {
-    code: "sim-tern",
-    adapter: "ternwing",
-    standIn: "ternwing",
-    // the demo's services add fuel themselves
-    fields: { key: TERNWING_KEY, fuel: "ours" },
-  },
-  {
-    code: "sim-stone",
-    adapter: "stonepier",
-    standIn: "stonepier",
-    fields: { user: STONEPIER_USER, password: STONEPIER_PASSWORD, fuel: "ours" },
-  },
-  { code: "sim-amber", adapter: "wallodrom", standIn: "amberway", fields: { key: AMBERWAY_KEY } },
-] as const;
 
 /** Starts stand-ins of carriers' systems beside the demo, and has the demo's carriers be asked there. */
 export async function demoCarriers(databaseUrl: string): Promise<StandIns> {
@@ -34,7 +14,7 @@ export async function demoCarriers(databaseUrl: string): Promise<StandIns> {
   const keys = secretKeys();
   const { db, close } = connect(databaseUrl, () => undefined, { most: 1 });
   try {
-    for (const { standIn, fields, ...connection } of connections) {
+    for (const { standIn, fields, ...connection } of demoConnections) {
       const url = `${standIns.url}/${standIn}`;
       const view = await viewConnection(db, connection.code, keys);
       if (view?.url === url && !view.isClosed) continue;

@@ -11,14 +11,6 @@ export const causeNames: Readonly<Record<BillCause | "unexplained", string>> = {
   unexplained: "not explained",
 };
 
-/** How something billed was found to be one of ours. */
-export const matchNames: Readonly<Record<string, string>> = {
-  tracking: "by its tracking number",
-  order: "by the order's number",
-  likeness: "by likeness",
-  person: "by a person",
-};
-
 /** What a charge code is. */
 export const codeKinds = {
   freight: "freight",

@@ -60,7 +60,8 @@ export interface ExpectedShipment {
 }
 
 interface Tools {
-  readonly reckon: (of: ReckonedFacts) => Outcome<Reckoned>;
+  /** Absent where the order names what is not there any more: nothing of it can be worked out anew. */
+  readonly reckon: ((of: ReckonedFacts) => Outcome<Reckoned>) | undefined;
   readonly exchange: ExchangeRates;
   readonly homeCurrency: string;
 }
@@ -136,7 +137,9 @@ type HomeOf = (amount: Decimal, currency: string) => Decimal | undefined;
 
 function chainOf(billed: BilledShipment, expected: ExpectedShipment, tools: Tools, homeOf: HomeOf): Chain {
   const none = { causes: [], differs: [], surcharges: [] };
-  const first = tools.reckon(expected.facts);
+  const { reckon } = tools;
+  if (!reckon) return { ...none, expected: undefined, stopped: { at: "expected" } };
+  const first = reckon(expected.facts);
   if (!first.ok)
     return { ...none, expected: undefined, stopped: { at: "expected", rejection: first.rejection } };
   const start = homeOf(first.value.total, first.value.currency);
@@ -151,7 +154,7 @@ function chainOf(billed: BilledShipment, expected: ExpectedShipment, tools: Tool
     differs.push(cause);
     // what a carrier would have answered for another shipment nobody knows
     if (last.isAnswered) return { expected: start, causes, differs, surcharges: [], stopped: { at: cause } };
-    const reckoned = tools.reckon(next);
+    const reckoned = reckon(next);
     const now = reckoned.ok ? homeOf(reckoned.value.total, reckoned.value.currency) : undefined;
     if (!reckoned.ok || !now)
       return {

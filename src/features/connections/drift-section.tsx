@@ -46,7 +46,7 @@ export function DriftSection({ code, drift, serviceNames, originNames, mayEdit }
         <p key={service}>
           <b>{serviceNames[service] ?? service}</b>: our table says {sums.table} {currency} for {count}{" "}
           {count === 1 ? "shipment" : "shipments"} the carrier says {sums.carrier} {currency} for,{" "}
-          <b className={sums.difference.startsWith("-") ? "text-loss" : ""}>
+          <b className={sums.percent?.startsWith("-") ? "text-loss" : ""}>
             {sums.percent === undefined ? "" : `${signed(sums.percent)} %`}
           </b>
           .

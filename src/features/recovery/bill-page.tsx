@@ -3,7 +3,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useSubmit } from "@/features/submit";
-import { causeNames, matchNames } from "@/messages/bill-words";
+import { causeNames } from "@/messages/bill-words";
 import { Button } from "@/ui/parts/button";
 import { ListTable } from "@/ui/parts/list-table";
 import { PageHead } from "@/ui/parts/page-head";
@@ -192,7 +192,7 @@ function whyOf({ explained, match, score }: Shown): string {
         .sort((a, b) => Math.abs(Number(b[1])) - Math.abs(Number(a[1])))
         .map(([cause, amount]) => `${causeNames[cause]} ${signed(amount)}`)
     : [];
-  const found = match === "likeness" ? [`found ${matchNames.likeness ?? ""}, ${score ?? 0} of 100`] : [];
+  const found = match === "likeness" ? [`found by likeness, ${score ?? 0} of 100`] : [];
   return [...parts, ...found].join(" · ") || "as expected";
 }
 

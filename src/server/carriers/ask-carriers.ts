@@ -1,11 +1,11 @@
 import type { RateQuestion } from "@/contracts/carrier-rates";
-import { costOfFigure } from "@/core/services/carrier-figure";
 import type { LiveAnswer, LiveRequest } from "@/core/services/live-rate";
 import type { Origin } from "@/core/setup/origin";
 import type { CarrierAnswerRow, CarrierExchangeRow } from "@/db/queries/carriers";
 import { byDeadline } from "./by-deadline";
 import { aboutOf, type CarrierUse } from "./carrier-use";
 import { carrierQuestions, fingerprintOf, type CarrierQuestion, type Fingerprint } from "./carrier-question";
+import { costOfRate } from "./cost-of-rate";
 import type { CarrierLine, LineAnswer } from "./carrier-line";
 
 /** Shipments a quote asks carriers about; what is beyond is answered by fallback. */
@@ -148,13 +148,8 @@ function liveAnswer(answer: LineAnswer, service: string): Said {
     return { failed: answer.fault, ...(answer.said === undefined ? {} : { said: answer.said }) };
   const rate = answer.rates.find((one) => one.service === service);
   if (rate) {
-    const { amount, currency, tax } = rate;
-    const cost = costOfFigure({
-      amount,
-      currency,
-      ...(tax.basis === "with" ? { taxPercent: tax.percent } : {}),
-    });
-    return cost === undefined ? { failed: "malformed" } : { amount: cost, currency };
+    const cost = costOfRate(rate);
+    return cost === undefined ? { failed: "malformed" } : { amount: cost, currency: rate.currency };
   }
   const declined = answer.declined.find((one) => one.service === service);
   return declined ? { declined: declined.reason } : { failed: "answered-in-part" };

@@ -2,7 +2,6 @@ import "server-only";
 import type { CarrierService, Rate, RateRefusal } from "@/contracts/carrier-rates";
 import { planLiveRequests } from "@/core/quote/quote-order";
 import type { Connection } from "@/core/setup/offer";
-import { costOfFigure } from "@/core/services/carrier-figure";
 import type { PooledDatabase } from "@/db/connect";
 import { readOrder } from "@/db/queries/orders";
 import { freeItems } from "../orders/free-items";
@@ -12,6 +11,7 @@ import { done, failed, type Result } from "../result";
 import { draftSetup } from "../services/draft-setup";
 import { contextOf } from "../services/rate";
 import { carrierQuestions } from "./carrier-question";
+import { costOfRate } from "./cost-of-rate";
 import { askWith } from "./open-connections";
 
 /** A rate as the carrier said it, and what it costs us: without tax. */
@@ -66,18 +66,15 @@ export async function askNow(
           outcome: answer.fault,
           ...(answer.said === undefined ? {} : { said: answer.said }),
         };
-      return { origin, ms, rates: answer.rates.map(withCost), declined: answer.declined };
+      return {
+        origin,
+        ms,
+        rates: answer.rates.map((rate) => ({ ...rate, cost: costOfRate(rate) })),
+        declined: answer.declined,
+      };
     }),
   );
   return done(found);
-}
-
-function withCost(rate: Rate): AskedRate {
-  const { amount, currency, tax } = rate;
-  return {
-    ...rate,
-    cost: costOfFigure({ amount, currency, ...(tax.basis === "with" ? { taxPercent: tax.percent } : {}) }),
-  };
 }
 
 /** The services the carrier says it has, or why it does not say. */

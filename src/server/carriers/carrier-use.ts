@@ -8,7 +8,6 @@ export interface AboutShipment {
   readonly service: string;
   readonly origin: string;
   readonly to: string;
-  readonly parcels: number;
   /** kg; absent where one is not known. */
   readonly weight?: string;
   readonly table: NonNullable<LiveRequest["table"]>;
@@ -25,7 +24,6 @@ export function aboutOf({ service, origin, place, parcels, table }: LiveRequest)
     service,
     origin,
     to: `${place.country} ${place.postcode}`.trim(),
-    parcels: parcels.reduce((all, { count }) => all + count, 0),
     ...(known.length < weights.length ? {} : { weight: sum(known).toString() }),
     table,
   };

@@ -4,6 +4,7 @@ import type { QuoteRequest } from "@/core/quote/request";
 import type { LiveAnswer, LiveRates, LiveRequest } from "@/core/services/live-rate";
 import type { Database } from "@/db/connect";
 import { keepAnswers, keepExchanges, keepFallbacks, lastKnown, readAnswers } from "@/db/queries/carriers";
+import { logFailure } from "../log";
 import { askCarriers, keptUnder, type AskWith } from "./ask-carriers";
 import { aboutOf, type WantedAnswer } from "./carrier-use";
 
@@ -52,7 +53,10 @@ export async function liveRatesFor(
       });
     }
   }
-  await keepUse(db, wanted, asked);
+  // what is counted of a quote never costs it its answers
+  await keepUse(db, wanted, asked).catch((error: unknown) =>
+    logFailure("a carrier's use was not kept", error),
+  );
   return rates;
 }
 

@@ -7,6 +7,7 @@ import { isOpen, type Look } from "@/core/orders/order-state";
 import type { PooledDatabase } from "@/db/connect";
 import type { By } from "@/db/queries/activity";
 import type { StoredOrder } from "@/db/queries/orders";
+import { clock } from "../carriers/open-connections";
 import { inTransaction } from "../in-transaction";
 import { failed } from "../result";
 import { liveSetup, type Revision } from "../services/live-setup";
@@ -90,11 +91,11 @@ async function ratesForPlan(
   const fresh = new Map<string, LiveFacts>();
   let unasked = 0;
   if (!live.setup.services.some(({ rate }) => "live" in rate)) return { fresh, unasked };
-  const until = performance.now() + ASKED_MS;
+  const until = clock() + ASKED_MS;
   const open = stored.filter(({ order }) => isOpen(order.state) && order.state !== "ready").values();
   const ask = async () => {
     for (const one of open) {
-      const isLate = performance.now() > until;
+      const isLate = clock() > until;
       if (isLate) unasked++;
       const mode = isLate ? "cached" : "now";
       fresh.set(one.order.number, await askedRates(db, one, live, factsOf(one), { now, mode }));

@@ -1,4 +1,5 @@
 import "server-only";
+import { isDeepStrictEqual } from "node:util";
 import { z } from "zod";
 import { chargeCode, type BillWords } from "@/core/recovery/bill";
 import type { Database, PooledDatabase } from "@/db/connect";
@@ -34,6 +35,7 @@ export function setBillWords(
 ): Promise<Result<undefined>> {
   return inTransaction(db, async (tx) => {
     const before = await wordsOf(tx, carrier);
+    if (isDeepStrictEqual(before, words)) return done(undefined);
     await putBillWords(tx, { carrier, ...words });
     const subject = `carriers/${encodeURIComponent(carrier)}`;
     await note(tx, by, { what: "bill-words-set", subject, from: { ...before }, to: { ...words } });

@@ -92,12 +92,7 @@ function explainOne(
       currency: charge.currency,
     },
     {
-      reckon: reckon.ok
-        ? reckon.value
-        : () => ({
-            ok: false,
-            rejection: { reason: "no-service", inputs: { services: 0 }, source: "services" },
-          }),
+      reckon: reckon.ok ? reckon.value : undefined,
       exchange: live.compiled.exchange,
       homeCurrency,
     },
