@@ -20,6 +20,11 @@ export interface GroupedBill {
   readonly total: string;
 }
 
+/** What lines come to, without tax. */
+export function billTotal(lines: readonly BillLine[]): string {
+  return sum(lines.map(({ amount }) => Decimal.of(amount))).toString();
+}
+
 interface Read {
   readonly at: number;
   readonly line: BillLine;
@@ -63,7 +68,7 @@ export function groupBill(bill: Bill, words: BillWords): GroupedBill {
     groups: [...groups].map(([id, own]) => groupOf(id, own, bill, words, tellsParts)),
     fees: read.filter(({ code }) => code.kind === "fee").map(({ at }) => at),
     unread: [...unread],
-    total: sum(bill.lines.map(({ amount }) => Decimal.of(amount))).toString(),
+    total: billTotal(bill.lines),
   };
 }
 

@@ -1,3 +1,4 @@
+import { sql } from "drizzle-orm";
 import {
   boolean,
   index,
@@ -9,8 +10,12 @@ import {
   text,
   timestamp,
   unique,
+  uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
+
+/** The rule that a shipment is taken by one bill alone. */
+export const TAKEN_ONCE = "billed_shipments_taken_once";
 
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: "string" });
 
@@ -75,6 +80,8 @@ export const billedShipments = pgTable(
   (t) => [
     primaryKey({ columns: [t.bill, t.position] }),
     index("billed_shipments_by_shipment").on(t.charge, t.shipment),
+    // two bills that are taken in at once can't both have one
+    uniqueIndex(TAKEN_ONCE).on(t.charge, t.shipment).where(sql`taken`),
     index("billed_shipments_by_order").on(t.order),
   ],
 );

@@ -2,9 +2,10 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { BillLine, ChargeCode } from "@/core/recovery/bill";
 import { bill as billSchema } from "@/core/recovery/bill";
+import { billTotal } from "@/core/recovery/group-bill";
 import { parseWith } from "@/core/setup/parse-setup";
 import { readDate } from "@/features/edits";
 import { ImportPanel, type RowVerdict } from "@/features/import";
@@ -26,12 +27,12 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
   const [number, setNumber] = useState("");
   const [date, setDate] = useState("");
   const [currency, setCurrency] = useState("");
-  const [codes, setCodes] = useState<readonly ChargeCode[]>(of?.words.codes ?? []);
+  // what is said of one carrier's charges stays while another one's are looked at
+  const [said, setSaid] = useState<Readonly<Record<string, readonly ChargeCode[]>>>({});
+  const codes = said[carrier] ?? of?.words.codes ?? [];
+  const [isPart, setPart] = useState(false);
+  const [refused, setRefused] = useState(0);
   const isDone = useRef(false);
-  const choose = (code: string) => {
-    setCarrier(code);
-    setCodes(carriers.find((one) => one.code === code)?.words.codes ?? []);
-  };
   const fromXml = (text: string) => {
     const read = readInvoice(text);
     if (!read.ok) return ublFaultSentence(read.fault, read.at);
@@ -43,6 +44,13 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
     return billTable(document.value.lines);
   };
   const take = async (lines: readonly BillLine[]) => {
+    if (refused > 0 && !isPart)
+      return {
+        ok: false as const,
+        code: "invalid" as const,
+        problems: [],
+        text: `A bill is taken in whole, and ${refused === 1 ? "1 row is" : `${refused} rows are`} refused: correct the file, or say below the columns that the bill is to be without ${refused === 1 ? "it" : "them"}.`,
+      };
     const words = {
       ...of?.words,
       codes: [...codes],
@@ -62,7 +70,6 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
     }
     return answer;
   };
-  const field = "control mt-0.5 block h-8 px-2";
   return (
     <div className="px-[18px] py-4">
       <PageHead
@@ -78,45 +85,17 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
         are one shipment. A UBL 2.1 invoice or credit note (XML) says its number, day and currency itself.
         Nothing is stored before you say so, and a bill can be taken back.
       </p>
-      <div className="mb-3 flex flex-wrap items-end gap-3">
-        <label>
-          Carrier
-          <select className={field} value={carrier} onChange={(event) => choose(event.target.value)}>
-            {carriers.map(({ code, name }) => (
-              <option key={code} value={code}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          Bill&apos;s number
-          <input
-            className={`${field} w-40`}
-            value={number}
-            onChange={(event) => setNumber(event.target.value)}
-          />
-        </label>
-        <label>
-          Date
-          <input
-            className={`${field} w-32`}
-            placeholder="2026-11-30"
-            value={date}
-            onChange={(event) => setDate(event.target.value)}
-          />
-        </label>
-        <label>
-          Currency
-          <input
-            className={`${field} w-20`}
-            placeholder={of?.currency ?? ""}
-            value={currency}
-            maxLength={3}
-            onChange={(event) => setCurrency(event.target.value.toUpperCase())}
-          />
-        </label>
-      </div>
+      <BillHead
+        carriers={carriers}
+        head={{ carrier, number, date, currency }}
+        placeholder={of?.currency ?? ""}
+        onHead={(next) => {
+          setCarrier(next.carrier);
+          setNumber(next.number);
+          setDate(next.date);
+          setCurrency(next.currency);
+        }}
+      />
       <ImportPanel
         what={`bill lines of ${of?.name ?? ""}`}
         fields={billFields}
@@ -128,15 +107,125 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
         }}
         fromXml={fromXml}
         step={(rows) => (
-          <ChargeCodes
-            used={chargesOf(rows)}
-            codes={codes}
-            surcharges={of?.surcharges ?? []}
-            onCodes={setCodes}
-          />
+          <>
+            <ChargeCodes
+              used={chargesOf(rows)}
+              codes={codes}
+              surcharges={of?.surcharges ?? []}
+              onCodes={(next) => setSaid({ ...said, [carrier]: next })}
+            />
+            <WholeBill
+              rows={rows}
+              currency={currency || (of?.currency ?? "")}
+              isPart={isPart}
+              onPart={setPart}
+              onRefused={setRefused}
+            />
+          </>
         )}
       />
     </div>
+  );
+}
+
+interface Head {
+  readonly carrier: string;
+  readonly number: string;
+  readonly date: string;
+  readonly currency: string;
+}
+
+/** Whose bill it is, its number, day and currency: what a table does not say. */
+function BillHead({
+  carriers,
+  head,
+  placeholder,
+  onHead,
+}: {
+  readonly carriers: readonly BillCarrier[];
+  readonly head: Head;
+  /** The carrier's currency: counts where none is typed. */
+  readonly placeholder: string;
+  readonly onHead: (head: Head) => void;
+}) {
+  const field = "control mt-0.5 block h-8 px-2";
+  const set = (key: keyof Head, text: string) => onHead({ ...head, [key]: text });
+  return (
+    <div className="mb-3 flex flex-wrap items-end gap-3">
+      <label>
+        Carrier
+        <select
+          className={field}
+          value={head.carrier}
+          onChange={(event) => set("carrier", event.target.value)}
+        >
+          {carriers.map(({ code, name }) => (
+            <option key={code} value={code}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        Bill&apos;s number
+        <input
+          className={`${field} w-40`}
+          value={head.number}
+          onChange={(event) => set("number", event.target.value)}
+        />
+      </label>
+      <label>
+        Date
+        <input
+          className={`${field} w-32`}
+          placeholder="2026-11-30"
+          value={head.date}
+          onChange={(event) => set("date", event.target.value)}
+        />
+      </label>
+      <label>
+        Currency
+        <input
+          className={`${field} w-20`}
+          placeholder={placeholder}
+          value={head.currency}
+          maxLength={3}
+          onChange={(event) => set("currency", event.target.value.toUpperCase())}
+        />
+      </label>
+    </div>
+  );
+}
+
+/** What the rows that are taken come to, to be held beside the paper; and whether the refused ones are to be left out. */
+function WholeBill({
+  rows,
+  currency,
+  isPart,
+  onPart,
+  onRefused,
+}: {
+  readonly rows: readonly RowVerdict<BillLine>[];
+  readonly currency: string;
+  readonly isPart: boolean;
+  readonly onPart: (isPart: boolean) => void;
+  readonly onRefused: (refused: number) => void;
+}) {
+  const taken = rows.flatMap(({ verdict }) => (verdict.kind === "taken" ? [verdict.value] : []));
+  const refused = rows.length - taken.length;
+  useEffect(() => onRefused(refused), [onRefused, refused]);
+  return (
+    <p className="my-1.5 flex flex-wrap items-center gap-3">
+      <span>
+        Its lines come to <b>{billTotal(taken)}</b> {currency} without tax.
+      </span>
+      {refused > 0 && (
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" checked={isPart} onChange={(event) => onPart(event.target.checked)} />
+          Without the {refused === 1 ? "refused row" : `${refused} refused rows`}
+        </label>
+      )}
+    </p>
   );
 }
 

@@ -150,7 +150,15 @@ function Shipments({
   return (
     <>
       <ListTable
-        heads={["Order", "To", "Service", "Why", "Expected", `Billed, ${currency}`, "More or less"]}
+        heads={[
+          "Order",
+          "To",
+          "Service",
+          "Why",
+          `Expected, ${currency}`,
+          `Billed, ${currency}`,
+          `More or less, ${currency}`,
+        ]}
         narrow
         figuresFrom={4}
       >

@@ -40,39 +40,34 @@ export function RecoveryPage({
             "Matched",
             `Expected, ${homeCurrency}`,
             `Billed, ${homeCurrency}`,
-            "Billed less expected",
-            "Bill's total",
+            `Billed less expected, ${homeCurrency}`,
+            "Bill's total, without tax",
           ]}
           figuresFrom={3}
         >
-          {bills.map((bill) => {
-            const difference = (Number(bill.billed) - Number(bill.expected)).toFixed(2);
-            return (
-              <tr key={bill.id} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-1.5">
-                <td>
-                  <Link prefetch={false} className="link" href={`/recovery/bills/${bill.id}`}>
-                    {bill.number}
-                  </Link>
-                </td>
-                <td>{names.get(bill.carrier) ?? bill.carrier}</td>
-                <td>{bill.date}</td>
-                <td className="text-right">{bill.shipments}</td>
-                <td
-                  className={`text-right ${bill.matched < bill.shipments ? "font-semibold text-loss" : ""}`}
-                >
-                  {bill.matched}
-                </td>
-                <td className="text-right">{Number(bill.expected).toFixed(2)}</td>
-                <td className="text-right">{Number(bill.billed).toFixed(2)}</td>
-                <td className={`text-right font-semibold ${Number(difference) > 0 ? "text-loss" : ""}`}>
-                  {signed(difference)}
-                </td>
-                <td className="text-right">
-                  {bill.total} {bill.currency}
-                </td>
-              </tr>
-            );
-          })}
+          {bills.map((bill) => (
+            <tr key={bill.id} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-1.5">
+              <td>
+                <Link prefetch={false} className="link" href={`/recovery/bills/${bill.id}`}>
+                  {bill.number}
+                </Link>
+              </td>
+              <td>{names.get(bill.carrier) ?? bill.carrier}</td>
+              <td>{bill.date}</td>
+              <td className="text-right">{bill.shipments}</td>
+              <td className={`text-right ${bill.matched < bill.shipments ? "font-semibold text-loss" : ""}`}>
+                {bill.matched}
+              </td>
+              <td className="text-right">{bill.expected}</td>
+              <td className="text-right">{bill.billed}</td>
+              <td className={`text-right font-semibold ${Number(bill.difference) > 0 ? "text-loss" : ""}`}>
+                {signed(bill.difference)}
+              </td>
+              <td className="text-right">
+                {bill.total} {bill.currency}
+              </td>
+            </tr>
+          ))}
         </ListTable>
       )}
       {waiting.some(({ shipments }) => shipments > 0) && (

@@ -11,6 +11,7 @@ import {
   shipmentsOfBill,
   type BilledAndOurs,
   type BillRow,
+  type ListedBill,
 } from "@/db/queries/recovery";
 import { done, failed, type Result } from "../result";
 import { liveSetup } from "../services/live-setup";
@@ -164,8 +165,27 @@ export async function viewRecovery(db: PooledDatabase, now: Date) {
   }
   return {
     homeCurrency: setup.business.homeCurrency,
-    bills: list.map((one) => ({ ...one, total: moneyText(Decimal.of(one.total), one.currency) })),
+    bills: list.map((one) => shownListed(one, setup.business.homeCurrency)),
     carriers: setup.carriers.map(({ code, name }) => ({ code, name })),
     waiting,
+  };
+}
+
+/** A bill in the list, its money as money: what is billed less what was expected is told here, not on the page. */
+function shownListed(one: ListedBill, home: string) {
+  const [expected, billed] = [Decimal.of(one.expected), Decimal.of(one.billed)];
+  const { id, carrier, number, date, currency, shipments, matched } = one;
+  return {
+    id,
+    carrier,
+    number,
+    date,
+    currency,
+    shipments,
+    matched,
+    total: moneyText(Decimal.of(one.total), currency),
+    expected: moneyText(expected, home),
+    billed: moneyText(billed, home),
+    difference: moneyText(billed.minus(expected), home),
   };
 }

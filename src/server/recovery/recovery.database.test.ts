@@ -130,6 +130,20 @@ test("a number is billed once, whoever takes it in; taken back it can come again
   );
 });
 
+test("two bills that are taken in at once do not both have one shipment: the later sees it billed", async () => {
+  const [one] = await shipped(["PNP-PARCEL"], 1);
+  const take = (number: string) =>
+    takeBill(base.db, "PNP", bill([freight(one!.order, one!.cost)], number), ott);
+  const both = await Promise.all(["A", "B", "C"].map(take));
+  expect(both.map((answer) => (answer.ok ? answer.value.taken : answer.code)).sort()).toEqual([0, 0, 1]);
+  const rows = await base.db.select().from(billedShipments);
+  expect(rows.map(({ match, taken }) => `${match} ${taken}`).sort()).toEqual([
+    "again false",
+    "again false",
+    "order true",
+  ]);
+});
+
 test("what another bill has is billed again there, and is no longer waited for", async () => {
   const list = await shipped(["PNP-PARCEL"], 3);
   const lines = list.slice(0, 2).map(({ order, cost }) => freight(order, cost));

@@ -8,6 +8,7 @@ import { matchBill, type BillMatch } from "@/core/recovery/match-bill";
 import { parseWith } from "@/core/setup/parse-setup";
 import type { PooledDatabase } from "@/db/connect";
 import { note, type By } from "@/db/queries/activity";
+import { TAKEN_ONCE } from "@/db/schema";
 import { deleteBill, insertBill, type BilledShipmentRow } from "@/db/queries/recovery";
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
@@ -40,7 +41,22 @@ export async function takeBill(
   if (!live?.setup.carriers.some(({ code }) => code === carrier)) return failed("not-found");
   const read = parseWith(billSchema, input);
   if (!read.ok) return failed("invalid", read.problems);
-  const bill = read.value;
+  const { value: bill } = read;
+  try {
+    return await takeIn(db, live, { carrier, bill }, by);
+  } catch (error) {
+    if (!breaksRule(error, TAKEN_ONCE)) throw error;
+    // another bill has taken one of its shipments meanwhile: by now that is seen
+    return takeIn(db, live, { carrier, bill }, by);
+  }
+}
+
+async function takeIn(
+  db: PooledDatabase,
+  live: Revision,
+  { carrier, bill }: { readonly carrier: string; readonly bill: Bill },
+  by: By,
+): Promise<Result<TakenBill>> {
   const grouped = groupBill(bill, await wordsOf(db, carrier));
   const shipped = await shippedParcels(db, live.setup, carrier, bill.date);
   const orderOf = new Map(shipped.map(({ id, order }) => [id, order]));
@@ -94,6 +110,14 @@ function billRow(live: Revision, bill: Bill, { fees, unread, total }: GroupedBil
     feesHome: homeOf(live, bill, sumOfFees.toString()),
     unread: [...unread],
   };
+}
+
+/** Whether the database refused a row for breaking a rule of this name. */
+function breaksRule(error: unknown, rule: string): boolean {
+  const cause: unknown = error instanceof Error ? error.cause : undefined;
+  return [error, cause].some(
+    (one) => one instanceof Error && (one as { constraint?: unknown }).constraint === rule,
+  );
 }
 
 /** Takes a bill back, with all that was worked out of it. */

@@ -1,0 +1,1 @@
+CREATE UNIQUE INDEX "billed_shipments_taken_once" ON "billed_shipments" USING btree ("charge","shipment") WHERE taken;
