@@ -4,6 +4,7 @@ import { connect } from "@/db/connect";
 import { migrateDatabase, NewerData } from "@/db/migrate";
 import { ensureBuild } from "../machine/build";
 import { createDatabase, dropDatabase, startCluster, type Cluster } from "../machine/cluster";
+import { makeAllResults } from "@/server/recovery/make-results";
 import { loadDemoBills } from "../load-demo-bills";
 import { demoCarriers } from "../machine/demo-carriers";
 import type { StandIns } from "../../sim/carriers/server";
@@ -102,6 +103,7 @@ async function prepare(profile: Profile, url: string): Promise<readonly DemoPers
     if (profile === "demo") {
       await loadDemo(db, new Date());
       await loadDemoBills(db, { who: { id: null, name: "Signe Vahtrik" }, now: new Date() });
+      await makeAllResults(db);
       return demoPeople;
     }
     const first = {

@@ -18,6 +18,8 @@ const words: Readonly<Record<string, string>> = {
   "amount-refused": "refused another amount",
   "bill-taken": "took in a carrier's bill",
   "bill-taken-back": "took back a carrier's bill",
+  "bill-objected": "objected to shipments of a carrier's bill",
+  "objection-moved": "said what became of an objection",
   "bill-words-set": "set how a carrier's bills are read",
   "connection-asked-again": "had a carrier that was left alone asked again",
   "connection-set": "set how a carrier's system is reached",

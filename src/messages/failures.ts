@@ -27,6 +27,10 @@ export interface FailureData {
   readonly "published-meanwhile": { readonly by: string; readonly number: number };
   /** The carrier has billed by this number before. */
   readonly "bill-known": Nothing;
+  readonly "bill-objected": Nothing;
+  readonly "nothing-to-object": Nothing;
+  readonly "objection-moved": Nothing;
+  readonly "rates-fit-nowhere": Nothing;
   readonly "draft-moved": Nothing;
   readonly "stops-at-gate": { readonly stops: number };
   readonly "second-person-needed": Nothing;
@@ -113,6 +117,14 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "published-meanwhile": ({ by, number }) =>
     `${by === "" ? "Somebody" : by} has published revision ${number} meanwhile. Look at what changes now, then publish again.`,
   "bill-known": () => "A bill of this carrier with this number is here already: it is not taken twice.",
+  "bill-objected": () =>
+    "Something of this bill is objected to: a bill with objections stays.",
+  "nothing-to-object": () =>
+    "Nothing of these is more than was expected, or all of them are objected to already.",
+  "objection-moved": () =>
+    "This objection has moved on since you looked, or can't become that. Look at it again.",
+  "rates-fit-nowhere": () =>
+    "None of these rates was put into the draft: its table has no such cells, or they are no flat rates.",
   "draft-moved": () =>
     "The draft has changed since you looked. Look at what changes now, then publish again.",
   "stops-at-gate": ({ stops }) =>

@@ -1,7 +1,12 @@
-import { signedIn, stateOf } from "./people";
+import { readFile } from "node:fs/promises";
+import { GateDriver } from "./drivers/gate-driver";
+import { signedIn, signInAt, stateAt, stateOf } from "./people";
 import { expect, test, type APIRequestContext } from "./test";
 
 test.use({ storageState: stateOf("finance"), actionTimeout: 20_000 });
+
+/** What is published is everybody's: on a business of its own. */
+const gateUrl = process.env.GATE_URL ?? process.env.BASE_URL ?? "http://127.0.0.1:4180";
 
 const key = { authorization: "Bearer wd_demo_everything" };
 
@@ -49,8 +54,8 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
     ["", "PICK", "15,00", "", ""],
     ["", "FRT", "much", "", ""],
   ];
-  await page.goto("/recovery");
-  await page.getByRole("button", { name: "Take a bill in" }).click();
+  await page.goto("/recovery/bills");
+  await page.getByRole("button", { name: "Import a bill" }).click();
   await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
   await page.getByLabel("Bill's number").fill("PP-11");
   await page.getByLabel("Date").fill(new Date().toISOString().slice(0, 10));
@@ -81,6 +86,23 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   await expect(page.getByRole("region", { name: "No such shipment" })).toContainText("NC-NOBODY");
   await expect(page.getByRole("region", { name: "Fees" })).toContainText("15.00");
 
+  // what was billed twice and what is nobody's is objected to, and followed to its credit
+  await page.getByRole("checkbox", { name: `Object to ${third!.order}` }).check();
+  await page.getByRole("checkbox", { name: "Object to NC-NOBODY" }).check();
+  await expect(page.getByRole("form", { name: "Object" })).toContainText("2 shipments");
+  await page.getByRole("form", { name: "Object" }).getByLabel("Why").fill("billed twice, or not ours");
+  await page.getByRole("form", { name: "Object" }).getByRole("button", { name: "Object" }).click();
+  await expect(page.getByRole("form", { name: "Object" })).toBeHidden();
+  await expect(page.getByRole("region", { name: "Billed twice" })).toContainText("open");
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "objected to" })).toBeVisible();
+  await page.goto("/recovery/objections");
+  const stranger = page.getByRole("region", { name: "Pinepost" }).getByRole("row", { name: /9\.99 EUR/ });
+  await stranger.getByRole("button", { name: "Accepted" }).click();
+  await stranger.getByRole("textbox", { name: /^Credited/ }).fill("9,50");
+  await stranger.getByRole("button", { name: "Credited" }).click();
+  await expect(page.getByText("9.50 EUR were won back")).toBeVisible();
+
   // what its charges are is kept, and the number is not taken twice
   await page.goto("/recovery/~bill");
   await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
@@ -95,18 +117,98 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   await page.getByRole("button", { name: /^Import/ }).click();
   await expect(page.getByRole("alert").filter({ hasText: "is here already" })).toBeVisible();
 
-  await page.goto("/recovery");
+  await page.goto("/recovery/bills");
   await expect(page.getByRole("row", { name: /PP-11/ })).toContainText("+1.25");
-  await page.getByRole("link", { name: "PP-11", exact: true }).click();
-  await page.getByRole("button", { name: "Take it back" }).click();
-  await expect(page.getByText("No bill of a carrier is here yet")).toBeVisible();
+  // what left by now and is on no bill is accrued; the journal has the rest
+  await page.goto("/recovery/month-end");
+  await expect(page.getByRole("region", { name: "Left and not billed" }).getByRole("row").nth(1)).toBeVisible();
+  const file = page.waitForEvent("download");
+  await page.getByRole("link", { name: /^Export the journal/ }).click();
+  expect((await file).suggestedFilename()).toMatch(/^journal-\d{4}-\d\d\.csv$/);
 });
 
-test("bills are for finance and administrators: others see no figure of them", async ({ baseURL }) => {
+test("a bill that nothing is objected to is taken back", async ({ page, request }) => {
+  const [one] = await shippedBy(request, "PNP-PARCEL", 1);
+  await page.goto("/recovery/~bill");
+  await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
+  await page.getByLabel("Bill's number").fill("PP-12");
+  await page.getByLabel("Date").fill(new Date().toISOString().slice(0, 10));
+  await page.locator("input[type=file]").setInputFiles({
+    name: "again.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(`Reference,Charge,Amount\n${one!.order},FRT,${one!.cost}\n`),
+  });
+  await page.getByRole("button", { name: /^Import/ }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Bill PP-12" })).toBeVisible();
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Bills" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "PP-12", exact: true })).toBeHidden();
+});
+
+test("where money is lost: the figures in a cell are those of its shipments, which are exported whole", async ({ page }) => {
+  await page.goto("/recovery");
+  await expect(page.getByText(/customers were charged .*, it cost .* EUR/)).toBeVisible();
+  await expect(page.getByRole("img", { name: /^Cost and charge without tax by week/ })).toBeVisible();
+  await page.getByLabel("By", { exact: true }).selectOption({ label: "Carrier" });
+  await expect(page).toHaveURL(/by=carrier/);
+  await page.getByLabel("Carrier by", { exact: true }).selectOption({ label: "Country" });
+  await expect(page).toHaveURL(/across=country/);
+  const heat = page.getByRole("table", { name: "Carrier by Country" });
+  const cell = heat.getByRole("row", { name: /^Pinepost/ }).getByRole("link").first();
+  const title = (await cell.getAttribute("title"))!;
+  const [, shipments, charged, cost] = /: (\d+) shipments, charged (\S+), cost (\S+),/.exec(title)!;
+  await cell.click();
+  await expect(page.getByRole("heading", { level: 1, name: /^Pinepost · / })).toBeVisible();
+  await expect(page.getByText(`${shipments} shipment`)).toContainText(`charged ${charged}, cost ${cost} EUR`);
+  const file = page.waitForEvent("download");
+  await page.getByRole("link", { name: "CSV" }).click();
+  const text = await readFile((await (await file).path())!, "utf8");
+  expect(text.trim().split("\n")).toHaveLength(Number(shipments) + 1);
+  expect(text.split("\n")[0]).toContain("expected cost (EUR)");
+});
+
+test("a table's break-even goes into the draft, is seen at the gate and replayed, and published", async ({ browser }) => {
+  test.setTimeout(150_000);
+  await signInAt(gateUrl, "recovery", ["coordinator"]);
+  const context = await browser.newContext({
+    baseURL: gateUrl,
+    storageState: stateAt("recovery", "coordinator"),
+  });
+  const page = await context.newPage();
+  const gate = new GateDriver(page);
+  await gate.open();
+  await gate.bringBack(await gate.live());
+  await page.goto("/recovery/break-even");
+  await page.getByLabel("Margin to reach, % of the charge").fill("10");
+  await page.getByLabel("Margin to reach, % of the charge").press("Enter");
+  await expect(page).toHaveURL(/margin=10/);
+  const table = page.getByRole("table", { name: "Break-even by zone and break" });
+  const losing = table.getByRole("row").filter({ hasText: "−" }).first();
+  await expect(losing).toBeVisible();
+  const send = page.getByRole("button", { name: /^Put \d+ rates? into the draft$/ });
+  if (await send.isDisabled()) await losing.getByRole("checkbox").check();
+  await page.getByLabel("In force from").fill(new Date(Date.now() - 86_400_000).toISOString().slice(0, 10));
+  await send.click();
+  await expect(page.getByRole("status").filter({ hasText: "in the draft, as edition" })).toBeVisible();
+  await page.getByRole("link", { name: "see at the gate what it would do" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 change waits");
+  await expect(page.getByRole("region", { name: "Tariffs" })).toContainText("break-even");
+  await expect(page.getByRole("region", { name: /Trials/ })).toBeVisible();
+  await gate.publishing.getByRole("combobox", { name: "Which orders" }).selectOption("open");
+  await gate.publishing.getByRole("button", { name: "Replay", exact: true }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/\d+ of \d+ orders change/, { timeout: 40_000 });
+  await gate.open();
+  await gate.publish("what the orders of these months needed");
+  await context.close();
+});
+
+test("bills are for finance and administrators, results not for those who only look: others see no figure of them", async ({ baseURL }) => {
   for (const name of ["coordinator", "viewer"] as const) {
     const context = await signedIn(name, baseURL!);
     for (const path of [
-      "/recovery",
+      "/recovery/bills",
+      "/recovery/objections",
+      "/recovery/month-end",
       "/recovery/~bill",
       "/recovery/bills/5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10",
     ]) {
@@ -114,6 +216,13 @@ test("bills are for finance and administrators: others see no figure of them", a
       expect(body).toContain("Finance and administrators");
       expect(body).not.toContain("Take a bill in</h1>");
     }
+    expect((await context.get("/recovery/month-end/journal?month=2026-10")).status()).toBe(403);
+    const isAllowed = name === "coordinator";
+    for (const path of ["/recovery", "/recovery/shipments", "/recovery/break-even"])
+      expect((await (await context.get(path)).text()).includes("Coordinators, finance and administrators")).toBe(!isAllowed);
+    const file = await context.get("/recovery/export?what=rows");
+    expect(file.status()).toBe(isAllowed ? 200 : 403);
+    expect((await context.get("/recovery/export?what=everything")).status()).toBe(404);
     await context.dispose();
   }
 });

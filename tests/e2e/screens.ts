@@ -22,6 +22,9 @@ export const screens = [
   "/services/compare?with=PNP-PARCEL&with=TRN-EXPRESS&to=EE",
   "/zones/board",
   "/activity",
+  "/recovery",
+  "/recovery/shipments?is.carrier=PNP",
+  "/recovery/break-even",
   "/account",
   "/sign-in",
 ];

@@ -36,6 +36,12 @@ interface TestDatabase extends Connection {
   }>;
 }
 
+/** The database that has the demo in it: loaded once, copied by every file that begins with it. */
+const WITH_DEMO = "with_demo";
+
+/** A database of its own with Nettle & Comb in it. */
+export const demoDatabase = () => freshDatabase(WITH_DEMO);
+
 /** A database of its own for a test file, used as the app uses it; `drop` takes it away. */
 export async function freshDatabase(template = TEMPLATE): Promise<TestDatabase> {
   const name = `t_${randomBytes(6).toString("hex")}`;

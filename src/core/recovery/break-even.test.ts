@@ -1,10 +1,11 @@
 import fc from "fast-check";
 import { runs } from "../../../tests/support/runs";
-import { breakEven, type BreakEvenTarget, type ChargedOrder } from "./break-even";
+import { breakEven, type BreakEvenTarget, type ChargedOrders } from "./break-even";
 
-const order = (charge: string, cost: string, own: Partial<ChargedOrder> = {}): ChargedOrder => ({
+const order = (charge: string, cost: string, own: Partial<ChargedOrders> = {}): ChargedOrders => ({
   zone: "1",
   break: 0,
+  orders: 1,
   charge,
   cost,
   isFree: false,
@@ -100,4 +101,18 @@ test("the charge is the least multiple of the step that reaches the target", () 
     ),
     { numRuns: runs(500), seed: 9 },
   );
+});
+
+test("orders that were charged the same count as many, whether told together or one by one", () => {
+  const together = breakEven([order("5.00", "24.30", { orders: 3 }), order("0.00", "2.00", { orders: 2, isFree: true })], target);
+  const single = breakEven(
+    [
+      ...["8.10", "8.00", "8.20"].map((cost) => order("5.00", cost)),
+      order("0.00", "1.50", { isFree: true }),
+      order("0.00", "0.50", { isFree: true }),
+    ],
+    target,
+  );
+  expect(together).toEqual(single);
+  expect(together[0]).toMatchObject({ orders: 5, free: 2, needed: "8.80", payMore: 3 });
 });

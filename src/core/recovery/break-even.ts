@@ -1,14 +1,17 @@
 import { moneyText } from "../money/currency";
 import { Decimal, sum } from "../money/decimal";
 
-/** An order as it was charged by a table and what it cost, both without tax in the table's currency. */
-export interface ChargedOrder {
+/** Orders that a cell of a table charged the same, and what they cost together, both without tax in the table's currency. */
+export interface ChargedOrders {
   readonly zone: string;
   /** The place of its break in the table, from 0. */
   readonly break: number;
+  readonly orders: number;
+  /** Of each. */
   readonly charge: string;
+  /** Of all. */
   readonly cost: string;
-  /** It was delivered free, and would be whatever the table says. */
+  /** They were delivered free, and would be whatever the table says. */
   readonly isFree: boolean;
 }
 
@@ -45,11 +48,11 @@ export interface BreakEvenCell {
  * what would have been, not what buyers would do. By zone, then by break; fails (RangeError) for a margin of 100 % or more or a
  * step of nothing.
  */
-export function breakEven(orders: readonly ChargedOrder[], target: BreakEvenTarget): BreakEvenCell[] {
+export function breakEven(orders: readonly ChargedOrders[], target: BreakEvenTarget): BreakEvenCell[] {
   const left = Decimal.of("100").minus(Decimal.of(target.marginPercent));
   const step = Decimal.of(target.step);
   if (left.sign <= 0 || step.sign <= 0) throw new RangeError("no such target");
-  const cells = new Map<string, ChargedOrder[]>();
+  const cells = new Map<string, ChargedOrders[]>();
   for (const order of orders) {
     const key = JSON.stringify([order.zone, order.break]);
     const own = cells.get(key);
@@ -71,15 +74,16 @@ interface Aim {
 /** Finer than any step, and upwards, so that the target is reached. */
 const SCALE = 12;
 
-function cellOf(own: readonly ChargedOrder[], { left, step, currency }: Aim): BreakEvenCell {
+function cellOf(own: readonly ChargedOrders[], { left, step, currency }: Aim): BreakEvenCell {
   const [first] = own;
   const paying = own.filter(({ isFree }) => !isFree);
-  const charged = sum(own.map(({ charge }) => Decimal.of(charge)));
+  const counted = (all: readonly ChargedOrders[]) => all.reduce((count, { orders }) => count + orders, 0);
+  const charged = sum(own.map(({ charge, orders }) => Decimal.of(charge).times(Decimal.whole(orders))));
   const cost = sum(own.map((order) => Decimal.of(order.cost)));
   const money = (amount: Decimal) => moneyText(amount, currency);
-  const count = Decimal.whole(paying.length);
+  const count = Decimal.whole(counted(paying));
   const needed =
-    paying.length === 0
+    count.sign === 0
       ? undefined
       : cost
           .times(Decimal.of("100"))
@@ -89,14 +93,14 @@ function cellOf(own: readonly ChargedOrder[], { left, step, currency }: Aim): Br
   return {
     zone: first?.zone ?? "",
     break: first?.break ?? 0,
-    orders: own.length,
-    free: own.length - paying.length,
+    orders: counted(own),
+    free: counted(own) - counted(paying),
     charged: money(charged),
     cost: money(cost),
     margin: money(charged.minus(cost)),
     ...(needed && then
       ? { needed: money(needed), then: { charged: money(then), margin: money(then.minus(cost)) } }
       : {}),
-    payMore: needed ? paying.filter(({ charge }) => Decimal.of(charge).lessThan(needed)).length : 0,
+    payMore: needed ? counted(paying.filter(({ charge }) => Decimal.of(charge).lessThan(needed))) : 0,
   };
 }

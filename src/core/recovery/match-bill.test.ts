@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { runs } from "../../../tests/support/runs";
-import { likeness, matchBill, unbilled, type BilledParcel, type ShippedParcel } from "./match-bill";
+import { likeness, matchBill, type BilledParcel, type ShippedParcel } from "./match-bill";
 
 const shipped = (id: string, own: Partial<ShippedParcel> = {}): ShippedParcel => ({
   id,
@@ -85,19 +85,6 @@ test("likeness is 100 for the same, half for what is not said, and less the more
   expect(of({ postcode: "11499" })).toBe(83);
   expect(of({ postcode: "9" })).toBe(65);
   expect(of({ weight: "nothing" })).toBe(80);
-});
-
-test("what left long ago and nobody billed is listed; what is billed, or left of late, is not", () => {
-  const pool = [
-    shipped("1"),
-    shipped("2"),
-    shipped("3", { day: "2026-11-20" }),
-    shipped("4", { billed: "B" }),
-  ];
-  const matches = matchBill([billed("a", { tracking: "TRK1" })], pool, rule);
-  const left = (days: number) => unbilled(pool, matches, { today: "2026-11-25", days }).map(({ id }) => id);
-  expect(left(30)).toEqual(["2"]);
-  expect(left(5)).toEqual(["2", "3"]);
 });
 
 test("each is matched once at most, and all are told in the bill's order, whatever is like whatever", () => {

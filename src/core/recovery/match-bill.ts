@@ -92,18 +92,6 @@ export function matchBill(
   return billed.map(({ id }) => found.get(id) ?? { billed: id, unknown: true });
 }
 
-/** What is left on the other side: shipments nothing was billed for, though they left so many days before a day or more. */
-export function unbilled(
-  shipped: readonly ShippedParcel[],
-  matches: readonly BillMatch[],
-  { today, days }: { readonly today: string; readonly days: number },
-): ShippedParcel[] {
-  const taken = new Set(matches.flatMap((match) => ("shipment" in match ? [match.shipment] : [])));
-  return shipped.filter(
-    ({ id, day, billed }) => billed === undefined && !taken.has(id) && daysBetween(day, today) >= days,
-  );
-}
-
 function byNumber(one: BilledParcel, pool: Pool): BillMatch | undefined {
   for (const [by, numbers] of [
     ["tracking", [one.tracking, one.reference]],

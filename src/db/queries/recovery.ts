@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, getTableColumns, gte, inArray, lte, sql } from "drizzle-orm";
 import type { Database } from "../connect";
 import { appendRows } from "./bulk";
-import { bills, billedShipments, billWords, dispatches, orders, shipments } from "../schema";
+import { bills, billedShipments, billWords, dispatches, objections, orders, shipments } from "../schema";
 
 export type BillRow = typeof bills.$inferSelect;
 export type BilledShipmentRow = typeof billedShipments.$inferSelect;
@@ -62,6 +62,8 @@ export interface BilledAndOurs extends BilledShipmentRow {
   readonly ourService: string | null;
   readonly ourCountry: string | null;
   readonly ourPostcode: string | null;
+  /** How far an objection to it is. */
+  readonly objection: string | null;
 }
 
 export async function shipmentsOfBill(db: Database, bill: string): Promise<BilledAndOurs[]> {
@@ -71,8 +73,13 @@ export async function shipmentsOfBill(db: Database, bill: string): Promise<Bille
       ourService: shipments.service,
       ourCountry: orders.country,
       ourPostcode: orders.postcode,
+      objection: objections.state,
     })
     .from(billedShipments)
+    .leftJoin(
+      objections,
+      and(eq(objections.bill, billedShipments.bill), eq(objections.position, billedShipments.position)),
+    )
     .leftJoin(
       shipments,
       and(eq(shipments.charge, billedShipments.charge), eq(shipments.position, billedShipments.shipment)),
@@ -116,6 +123,29 @@ export async function listBills(db: Database, most: number): Promise<ListedBill[
     .groupBy(bills.id)
     .orderBy(desc(bills.date), bills.carrier, bills.number)
     .limit(most);
+}
+
+/** Why shipments were billed otherwise than expected, in their order; `undefined` where nothing is billed, or can't be explained. */
+export async function explanationsOf(
+  db: Database,
+  list: readonly { readonly charge: string; readonly position: number }[],
+): Promise<unknown[]> {
+  if (list.length === 0) return [];
+  const rows = await db
+    .select({
+      charge: billedShipments.charge,
+      shipment: billedShipments.shipment,
+      explained: billedShipments.explained,
+    })
+    .from(billedShipments)
+    .where(
+      and(
+        inArray(billedShipments.charge, [...new Set(list.map(({ charge }) => charge))]),
+        billedShipments.taken,
+      ),
+    );
+  const known = new Map(rows.map((row) => [`${row.charge ?? ""}/${row.shipment ?? ""}`, row.explained]));
+  return list.map(({ charge, position }) => known.get(`${charge}/${position}`) ?? undefined);
 }
 
 /** A shipment of a charge that stands, as it left or was to leave. */
@@ -190,4 +220,59 @@ export async function shippedBy(
       ),
     )
     .orderBy(shipments.order, shipments.position);
+}
+
+export type ObjectionRow = typeof objections.$inferSelect;
+
+/** Stores objections; those to what is objected to already are left out. How many there are now that were not. */
+export async function insertObjections(
+  tx: Database,
+  rows: readonly Omit<ObjectionRow, "id">[],
+): Promise<number> {
+  if (rows.length === 0) return 0;
+  const stored = await tx
+    .insert(objections)
+    .values([...rows])
+    .onConflictDoNothing({ target: [objections.bill, objections.position] })
+    .returning({ id: objections.id });
+  return stored.length;
+}
+
+export async function lockObjection(tx: Database, id: string): Promise<ObjectionRow | undefined> {
+  const [row] = await tx.select().from(objections).where(eq(objections.id, id)).for("update");
+  return row;
+}
+
+export async function setObjection(
+  tx: Database,
+  { id, ...rest }: Pick<ObjectionRow, "id"> & Partial<ObjectionRow>,
+): Promise<void> {
+  await tx.update(objections).set(rest).where(eq(objections.id, id));
+}
+
+export async function hasObjections(tx: Database, bill: string): Promise<boolean> {
+  const rows = await tx.select({ id: objections.id }).from(objections).where(eq(objections.bill, bill)).limit(1);
+  return rows.length > 0;
+}
+
+/** Objections with what they are about, the newest first; ties by bill and place. */
+export async function listObjections(db: Database) {
+  return db
+    .select({
+      ...getTableColumns(objections),
+      carrier: bills.carrier,
+      number: bills.number,
+      date: bills.date,
+      order: billedShipments.order,
+      match: billedShipments.match,
+      parcel: billedShipments.parcel,
+      lines: billedShipments.lines,
+    })
+    .from(objections)
+    .innerJoin(bills, eq(bills.id, objections.bill))
+    .innerJoin(
+      billedShipments,
+      and(eq(billedShipments.bill, objections.bill), eq(billedShipments.position, objections.position)),
+    )
+    .orderBy(desc(objections.saidAt), bills.number, objections.position);
 }

@@ -10,3 +10,4 @@ export * from "./suspensions";
 export * from "./webhooks";
 export * from "./carriers";
 export * from "./recovery";
+export * from "./results";

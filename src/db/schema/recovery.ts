@@ -85,3 +85,25 @@ export const billedShipments = pgTable(
     index("billed_shipments_by_order").on(t.order),
   ],
 );
+
+/** What a carrier is told of a bill's shipments, and what became of it. Money without tax in the bill's currency. */
+export const objections = pgTable(
+  "objections",
+  {
+    id: uuid().primaryKey().defaultRandom(),
+    bill: uuid()
+      .notNull()
+      .references(() => bills.id),
+    position: integer().notNull(),
+    reason: text().notNull(),
+    amount: numeric().notNull(),
+    currency: text().notNull(),
+    state: text().notNull(),
+    /** What was given back, where it is credited. */
+    credited: numeric(),
+    saidAt: instant("said_at").notNull(),
+    saidBy: text("said_by").notNull(),
+    changedAt: instant("changed_at").notNull(),
+  },
+  (t) => [unique("objections_once").on(t.bill, t.position)],
+);

@@ -1,36 +1,18 @@
 "use server";
 
 import { refresh } from "next/cache";
-import { z } from "zod";
-import { bill } from "@/core/recovery/bill";
-import { code } from "@/core/setup/primitives";
+import type { z } from "zod";
 import type { Answer } from "@/messages/answer";
 import { act } from "@/server/act";
-import { billWordsSchema, setBillWords } from "@/server/recovery/bill-words";
-import { takeBill, takeBillBack, type TakenBill } from "@/server/recovery/take-bill";
+import { newRatesSchema, putBreakEven, type PutRates } from "@/server/recovery/put-break-even";
 
-const billInput = z.strictObject({ carrier: code, words: billWordsSchema, bill });
-
-/** Takes a bill in, and keeps how this carrier's bills are read. */
-export async function storeBill(input: z.input<typeof billInput>): Promise<Answer<TakenBill>> {
+/** Puts rates into the draft as a new edition of a sell table. */
+export async function putRates(input: z.input<typeof newRatesSchema>): Promise<Answer<PutRates>> {
   const answer = await act(input, {
-    permission: "see-bills",
-    schema: billInput,
-    run: async ({ carrier, words, bill: document }, { db, by }) => {
-      const kept = await setBillWords(db, carrier, words, by);
-      return kept.ok ? takeBill(db, carrier, document, by) : kept;
-    },
-  });
-  refresh();
-  return answer;
-}
-
-/** Takes a bill back, with all that was worked out of it. */
-export async function undoBill(id: string): Promise<Answer<undefined>> {
-  const answer = await act(id, {
-    permission: "see-bills",
-    schema: z.uuid(),
-    run: (known, { db, by }) => takeBillBack(db, known, by),
+    permission: "edit-setup",
+    schema: newRatesSchema,
+    words: { from: "A day is needed, like 2027-01-31." },
+    run: (rates, { db, by }) => putBreakEven(db, rates, by),
   });
   refresh();
   return answer;

@@ -1,51 +1,146 @@
 import "server-only";
+import { causeNames } from "@/messages/bill-words";
+import { concessionNames } from "@/messages/recovery-words";
+import type { LossCause } from "@/core/recovery/loss-cause";
+import type { Dimension } from "@/core/recovery/shipment-result";
+import { may } from "@/server/auth/roles";
 import { loadFor } from "@/server/load";
-import { viewBill, viewRecovery } from "@/server/recovery/bill-view";
-import { wordsOf } from "@/server/recovery/bill-words";
-import { liveSetup } from "@/server/services/live-setup";
+import { viewBreakEven } from "@/server/recovery/break-even-view";
+import { PAGE_OF_RESULTS, viewResults, viewShipments, type ShownResult } from "@/server/recovery/result-view";
+import type { BreakEvenQuery } from "./break-even-query";
+import { shipmentsHref, type RecoveryQuery } from "./recovery-query";
+import { series, type Span } from "./series";
+import { inReadingOrder, valueWords } from "./value-words";
 
-/** Bills of carriers, for those who may see them; `undefined` for others. */
-export function loadRecovery() {
-  return loadFor("see-bills", ({ db, now }) => viewRecovery(db, now));
+/** Where the money goes, for those who may see it; `undefined` for others. */
+export function loadRecovery(query: RecoveryQuery) {
+  return loadFor("see-results", async ({ db, person }) => {
+    const maySeeBills = may(person.role, "see-bills");
+    const view = await viewResults(db, query);
+    if (!view?.months) return { maySeeBills, results: undefined, stale: view?.stale ?? 0 };
+    const { setup, homeCurrency, months, whole, days, rows, cells, losses, stale } = view;
+    const words = valueWords(setup);
+    const { by, across } = query;
+    const span = query.span ?? usualSpan(months);
+    const distinct = (of: Dimension, values: readonly string[]) =>
+      inReadingOrder(of, [...new Set(values)], (value) => words(of, value)).map((value) => ({
+        value,
+        name: words(of, value),
+      }));
+    return {
+      maySeeBills,
+      stale,
+      results: {
+        homeCurrency,
+        months,
+        whole,
+        span,
+        series: series(days, span, homeCurrency),
+        rows: rows.map(({ value, sum }) => ({
+          name: words(by, value),
+          href: shipmentsHref(months, { [by]: value }),
+          sum,
+        })),
+        heat: {
+          rows: rows.map(({ value }) => ({ value, name: words(by, value) })),
+          columns: distinct(
+            across,
+            cells.map(({ value2 }) => value2),
+          ),
+          cells: cells.map(({ value, value2, sum }) => ({
+            row: value,
+            column: value2,
+            href: shipmentsHref(months, { [by]: value, [across]: value2 }),
+            sum,
+          })),
+        },
+        concessions: view.concessions.map(({ kind, sum }) => ({
+          name: concessionNames[kind],
+          href: shipmentsHref(months, {}, { concession: kind }),
+          sum,
+        })),
+        losses: losses.map((one) => shownLoss(one, words)),
+      },
+    };
+  });
 }
 
 export type RecoveryParts = NonNullable<Awaited<ReturnType<typeof loadRecovery>>>;
+export type ResultParts = NonNullable<RecoveryParts["results"]>;
 
-const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
-
-/** A bill with its shipments; nothing where there is none, and where somebody may not see it. */
-export function loadBill(id: string) {
-  return loadFor("see-bills", async ({ db }) => {
-    const view = UUID.test(id) ? await viewBill(db, id) : undefined;
-    return { bill: view?.ok ? view.value : undefined };
-  });
+/** Days for a month, weeks for half a year, else months. */
+function usualSpan({ from, to }: { readonly from: string; readonly to: string }): Span {
+  const months = (text: string) => Number(text.slice(0, 4)) * 12 + Number(text.slice(5, 7));
+  const count = months(to) - months(from) + 1;
+  return count <= 1 ? "day" : count <= 6 ? "week" : "month";
 }
 
-export type BillParts = NonNullable<NonNullable<Awaited<ReturnType<typeof loadBill>>>["bill"]>;
-
-/** What bills are read with: carriers, how each one's are read, and the surcharges of its services. */
-export function loadBillWords() {
-  return loadFor("see-bills", async ({ db }) => {
-    const live = await liveSetup(db);
-    if (!live) return undefined;
-    const { carriers, services } = live.setup;
-    return Promise.all(
-      carriers.map(async ({ code, name, currency }) => {
-        const own = services.filter(({ carrier }) => carrier === code);
-        const surcharges = new Map(
-          own.flatMap((service) => (service.surcharges ?? []).map((one) => [one.code, one.name] as const)),
-        );
-        return {
-          code,
-          name,
-          currency,
-          words: await wordsOf(db, code),
-          services: own.map((service) => ({ code: service.code, name: service.name })),
-          surcharges: [...surcharges].map(([surcharge, title]) => ({ code: surcharge, name: title })),
-        };
-      }),
+/** The shipments behind a figure, to the row. */
+export function loadShipments(query: RecoveryQuery, most = PAGE_OF_RESULTS) {
+  return loadFor("see-results", async ({ db }) => {
+    const { from, to, values, concession, page } = query;
+    const view = await viewShipments(
+      db,
+      {
+        values,
+        ...(from === undefined ? {} : { from }),
+        ...(to === undefined ? {} : { to }),
+        ...(concession === undefined ? {} : { concession }),
+      },
+      { page, most },
     );
+    if (!view) return { shipments: undefined };
+    const words = valueWords(view.setup);
+    return {
+      shipments: {
+        homeCurrency: view.homeCurrency,
+        months: view.months,
+        sum: view.sum,
+        page,
+        filters: [
+          ...Object.entries(values).map(([dimension, value]) => words(dimension as Dimension, value)),
+          ...(concession === undefined ? [] : [concessionNames[concession]]),
+        ],
+        rows: view.rows.map((one) => shownLoss(one, words)),
+      },
+    };
   });
 }
 
-export type BillCarrier = NonNullable<Awaited<ReturnType<typeof loadBillWords>>>[number];
+export type ShipmentsParts = NonNullable<NonNullable<Awaited<ReturnType<typeof loadShipments>>>["shipments"]>;
+
+/** A shipment in words. */
+function shownLoss({ row, cause }: ShownResult, words: ReturnType<typeof valueWords>) {
+  const { order, position, day, charged, expected, billed, margin, parcels } = row;
+  return {
+    key: `${row.charge}/${position}`,
+    order,
+    day,
+    channel: words("channel", row.channel),
+    country: words("country", row.country),
+    service: words("service", row.service),
+    origin: words("origin", row.origin),
+    zone: words("zone", row.zone),
+    weight: words("break", row.break),
+    ...{ charged, expected, billed, margin, parcels },
+    why: cause ? causeWords(cause) : "",
+  };
+}
+
+function causeWords(cause: LossCause): string {
+  if (cause.why === "concession")
+    return `${concessionNames[cause.concession]}: charged ${cause.amount} below cost`;
+  if (cause.why === "charge-below-cost") return `charged ${cause.amount} less than it was to cost`;
+  return `billed ${cause.amount} more: ${causeNames[cause.cause]}`;
+}
+
+/** What a sell table would have had to charge, for those who may see it. */
+export function loadBreakEven(query: BreakEvenQuery) {
+  return loadFor("see-results", async ({ db, person, now }) => ({
+    maySeeBills: may(person.role, "see-bills"),
+    mayEdit: may(person.role, "edit-setup"),
+    view: await viewBreakEven(db, query, now),
+  }));
+}
+
+export type BreakEvenParts = NonNullable<Awaited<ReturnType<typeof loadBreakEven>>>;

@@ -1,104 +1,230 @@
 "use client";
 
 import Link from "next/link";
-import { useRouter } from "next/navigation";
-import { Button } from "@/ui/parts/button";
+import type { ResultSum } from "@/core/recovery/result-sum";
+import { dimensions } from "@/core/recovery/shipment-result";
+import { dimensionNames } from "@/messages/recovery-words";
+import { CostBars } from "@/ui/charts/cost-bars";
 import { ListTable } from "@/ui/parts/list-table";
-import { PageHead } from "@/ui/parts/page-head";
-import type { RecoveryParts } from "./load";
-import { signed } from "./signed";
+import { signed } from "@/ui/signed";
+import { useAddress } from "@/ui/use-address";
+import { Defined } from "./definition";
+import { ExportLinks } from "./export-links";
+import { HeatTable } from "./heat-table";
+import type { RecoveryParts, ResultParts } from "./load";
+import { monthName, MonthsChoice } from "./months-choice";
+import { RecoveryHead } from "./recovery-nav";
+import { measures, type Measure, type RecoveryQuery } from "./recovery-query";
+import { ResultRow, resultHeads } from "./result-row";
+import { ShipmentRows } from "./shipment-rows";
+import { spans } from "./series";
 
-/** Bills of carriers, each with what was expected of its shipments, and what nobody has billed yet. */
+/** Where the money goes: charged against cost in all, over time, by what shipments are told apart by, and shipment by shipment. */
 export function RecoveryPage({
-  parts: { bills, waiting, homeCurrency, carriers },
+  parts: { results, maySeeBills, stale },
+  query,
 }: {
   readonly parts: RecoveryParts;
+  readonly query: Pick<RecoveryQuery, "by" | "across" | "show">;
 }) {
-  const router = useRouter();
-  const names = new Map(carriers.map(({ code, name }) => [code, name]));
   return (
     <div className="px-[18px] py-4">
-      <PageHead above="Charged against cost" title="Recovery">
-        <Button kind="main" onClick={() => router.push("/recovery/~bill")}>
-          Take a bill in
-        </Button>
-      </PageHead>
-      {bills.length === 0 && (
-        <p className="max-w-[46rem]">
-          No bill of a carrier is here yet. Take one in as CSV, as a workbook, or as a UBL 2.1 invoice: each
-          of its shipments is found among yours, held beside what it was expected to cost, and every
-          difference is told apart: another service, zone, weight, day, surcharge or exchange rate.
+      <RecoveryHead at="results" maySeeBills={maySeeBills} title="Where money is lost">
+        {results && <MonthsChoice months={results.months} />}
+      </RecoveryHead>
+      {stale > 0 && (
+        <p role="status" className="mb-2 text-soft">
+          Orders or bills have changed: figures are being worked out anew.
         </p>
       )}
-      {bills.length > 0 && (
-        <ListTable
-          heads={[
-            "Bill",
-            "Carrier",
-            "Date",
-            "Shipments",
-            "Matched",
-            `Expected, ${homeCurrency}`,
-            `Billed, ${homeCurrency}`,
-            `Billed less expected, ${homeCurrency}`,
-            "Bill's total, without tax",
-          ]}
-          figuresFrom={3}
-        >
-          {bills.map((bill) => (
-            <tr key={bill.id} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-1.5">
-              <td>
-                <Link prefetch={false} className="link" href={`/recovery/bills/${bill.id}`}>
-                  {bill.number}
-                </Link>
-              </td>
-              <td>{names.get(bill.carrier) ?? bill.carrier}</td>
-              <td>{bill.date}</td>
-              <td className="text-right">{bill.shipments}</td>
-              <td className={`text-right ${bill.matched < bill.shipments ? "font-semibold text-loss" : ""}`}>
-                {bill.matched}
-              </td>
-              <td className="text-right">{bill.expected}</td>
-              <td className="text-right">{bill.billed}</td>
-              <td className={`text-right font-semibold ${Number(bill.difference) > 0 ? "text-loss" : ""}`}>
-                {signed(bill.difference)}
-              </td>
-              <td className="text-right">
-                {bill.total} {bill.currency}
-              </td>
-            </tr>
+      {results ? (
+        <Results results={results} query={query} />
+      ) : (
+        <p className="sheet max-w-[46rem] px-4 py-6">
+          No order is confirmed yet. As soon as one is, what it was charged stands here beside what it costs:
+          over time, and by carrier, service, zone, channel, country, offer, origin, weight break, goods class
+          and customer group.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Results({
+  results,
+  query: { by, across, show },
+}: {
+  readonly results: ResultParts;
+  readonly query: Pick<RecoveryQuery, "by" | "across" | "show">;
+}) {
+  const { whole, homeCurrency, months, rows, heat, concessions, losses, series, span } = results;
+  const period =
+    months.from === months.to ? monthName(months.to) : `${monthName(months.from)} to ${monthName(months.to)}`;
+  return (
+    <div className="space-y-4">
+      <p className="text-base">
+        {period}: customers were <Defined of="charged">charged</Defined> <b>{whole.charged}</b>, it{" "}
+        <Defined of="cost">cost</Defined> <b>{whole.cost}</b> {homeCurrency}, of which {whole.billed} are{" "}
+        <Defined of="billed">billed</Defined>;{" "}
+        <b className={isLoss(whole) ? "text-loss" : "text-gain"}>
+          {signed(whole.margin)} {homeCurrency}
+        </b>{" "}
+        is left
+        {whole.marginPercent === undefined ? "" : ` (${signed(whole.marginPercent)} %)`}. {whole.orders}{" "}
+        <Defined of="orders">orders</Defined>, {whole.parcels} <Defined of="parcels">parcels</Defined>. Bills
+        are{" "}
+        <b className={Number(whole.overrun) > 0 ? "text-loss" : ""}>
+          {signed(whole.overrun)} {homeCurrency}
+        </b>{" "}
+        <Defined of="overrun">against what was expected</Defined>.
+        {whole.unpriced > 0 &&
+          ` ${whole.unpriced} shipments are in no sum of money: there is no exchange rate for their day.`}
+      </p>
+      <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[3fr_2fr]">
+        <section aria-label="Over time">
+          <Choice
+            name="span"
+            label="Cost and charge"
+            of={spans}
+            value={span}
+            names={{ day: "by day", week: "by week", month: "by month" }}
+          >
+            <ExportLinks what="days" />
+          </Choice>
+          <CostBars
+            label={`Cost and charge without tax by ${span}, ${homeCurrency}`}
+            unit={homeCurrency}
+            bars={series.map(({ from, sum }) => ({
+              from,
+              charged: Number(sum.charged),
+              billed: Number(sum.billed),
+              expected: Math.max(0, Number(sum.cost) - Number(sum.billed)),
+              words: `${span} from ${from}: charged ${sum.charged}, cost ${sum.cost}, margin ${signed(sum.margin)}`,
+            }))}
+          />
+          <p className="text-xs text-soft">
+            Bars: cost, solid where it is billed, hatched where it is expected. The line across: what was
+            charged. Red: cost above it.
+          </p>
+        </section>
+        <section aria-label="What concessions cost">
+          <h2>What concessions cost</h2>
+          {concessions.length === 0 ? (
+            <p className="text-soft">
+              No free delivery, coupon, amount by hand, waiver or fallback in these months.
+            </p>
+          ) : (
+            <ListTable heads={["", "Shipments", "Charged", "Cost", "Margin"]} narrow figuresFrom={1}>
+              {concessions.map(({ name, href, sum }) => (
+                <tr key={name} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
+                  <td>
+                    <Link prefetch={false} className="link" href={href}>
+                      {name}
+                    </Link>
+                  </td>
+                  <td className="text-right">{sum.shipments}</td>
+                  <td className="text-right">{sum.charged}</td>
+                  <td className="text-right">{sum.cost}</td>
+                  <td className={`text-right ${isLoss(sum) ? "font-semibold text-loss" : ""}`}>
+                    {signed(sum.margin)}
+                  </td>
+                </tr>
+              ))}
+            </ListTable>
+          )}
+        </section>
+      </div>
+      <section aria-label="By one">
+        <Choice name="by" label="By" of={dimensions} value={by} names={dimensionNames}>
+          <ExportLinks what="rows" />
+        </Choice>
+        <ListTable heads={[dimensionNames[by], ...resultHeads(homeCurrency)]} narrow figuresFrom={1}>
+          {rows.map((row) => (
+            <ResultRow key={row.href} {...row} most={mostOf(rows)} />
           ))}
         </ListTable>
-      )}
-      {waiting.some(({ shipments }) => shipments > 0) && (
-        <section aria-label="Not billed yet" className="mt-4 max-w-[60rem]">
-          <h2>Not billed yet</h2>
+      </section>
+      <section aria-label="By two">
+        <Choice
+          name="across"
+          label={`${dimensionNames[by]} by`}
+          of={dimensions}
+          value={across}
+          names={dimensionNames}
+        >
+          <Choice name="show" label="showing" of={measures} value={show} names={measureNames} />
+          <ExportLinks what="cells" />
+        </Choice>
+        {by === across ? (
           <p className="text-soft">
-            Left 14 days and more before the carrier&apos;s last bill, and on none of them.
+            Choose something else to set {dimensionNames[by].toLowerCase()} against.
           </p>
-          <ul>
-            {waiting.map(({ carrier, name, shipments, orders }) => (
-              <li key={carrier}>
-                <b>{name}</b>: {shipments} {shipments === 1 ? "shipment" : "shipments"}
-                {orders.length > 0 && (
-                  <span className="text-soft">
-                    , of{" "}
-                    {orders.slice(0, 6).map((order, i) => (
-                      <span key={order}>
-                        {i > 0 && ", "}
-                        <Link prefetch={false} className="link" href={`/orders/${encodeURIComponent(order)}`}>
-                          {order}
-                        </Link>
-                      </span>
-                    ))}
-                    {shipments > 6 && " and others"}
-                  </span>
-                )}
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+        ) : (
+          <HeatTable
+            heat={heat}
+            show={show}
+            names={{ row: dimensionNames[by], column: dimensionNames[across] }}
+          />
+        )}
+      </section>
+      <section aria-label="Lost most">
+        <h2>Shipments that lost most</h2>
+        {losses.length === 0 ? (
+          <p className="text-soft">No shipment of these months lost anything.</p>
+        ) : (
+          <ShipmentRows rows={losses} currency={homeCurrency} />
+        )}
+      </section>
+    </div>
+  );
+}
+
+const measureNames: Readonly<Record<Measure, string>> = {
+  margin: "margin",
+  marginPercent: "margin in percent",
+  overrun: "billed less expected",
+  shipments: "number of shipments",
+};
+
+const isLoss = ({ margin }: ResultSum) => margin.startsWith("-");
+
+const mostOf = (rows: ResultParts["rows"]) =>
+  Math.max(0.01, ...rows.map(({ sum }) => Math.abs(Number(sum.margin))));
+
+/** One of a few that is in the address; links or what else belongs beside it. */
+function Choice<T extends string>({
+  name,
+  label,
+  of,
+  value,
+  names,
+  children,
+}: {
+  readonly name: string;
+  readonly label: string;
+  readonly of: readonly T[];
+  readonly value: T;
+  readonly names: Readonly<Record<T, string>>;
+  readonly children?: React.ReactNode;
+}) {
+  const { say } = useAddress();
+  return (
+    <div className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      <label className="flex items-baseline gap-1.5">
+        <span className="font-semibold">{label}</span>
+        <select
+          value={value}
+          onChange={({ target }) => say({ [name]: target.value })}
+          className="h-7 rounded-md border border-edge bg-sheet px-1"
+        >
+          {of.map((one) => (
+            <option key={one} value={one}>
+              {names[one]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {children}
     </div>
   );
 }

@@ -1,19 +1,16 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { callDoor, doorsOn } from "../../../tests/support/call-door";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { root } from "../../../scripts/machine/paths";
 import { readLiveNumber } from "@/db/queries/revisions";
 import type { Setup } from "@/core/setup/setup";
 import type { Method } from "./doors";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
-const now = new Date();
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 
 beforeAll(async () => {
-  base = await freshDatabase();
-  await loadDemo(base.db, now);
+  base = await demoDatabase();
   doorsOn(base.url);
 }, 60_000);
 afterAll(() => base.drop());

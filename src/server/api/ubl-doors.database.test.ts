@@ -1,15 +1,13 @@
 import { callDoor as call, doorsOn } from "../../../tests/support/call-door";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { readOrder } from "@/ubl/read-order";
 import { Decimal } from "@/core/money/decimal";
 import { all, at, readXml, textAt } from "@/xml/xml-tree";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 
 beforeAll(async () => {
-  base = await freshDatabase();
-  await loadDemo(base.db, new Date());
+  base = await demoDatabase();
   doorsOn(base.url);
 }, 60_000);
 afterAll(() => base.drop());

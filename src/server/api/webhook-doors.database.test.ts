@@ -1,12 +1,10 @@
 import { callDoor as call, doorsOn } from "../../../tests/support/call-door";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 
 beforeAll(async () => {
-  base = await freshDatabase();
-  await loadDemo(base.db, new Date());
+  base = await demoDatabase();
   doorsOn(base.url);
 }, 60_000);
 afterAll(() => base.drop());

@@ -15,6 +15,8 @@ export type Permission =
   /** At the gate; who of them does is a rule of the business. */
   | "publish"
   | "see-secrets"
+  /** What orders were charged and cost, looked back at. */
+  | "see-results"
   /** What carriers billed, and taking bills in. */
   | "see-bills"
   | "manage-people"
@@ -31,6 +33,7 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "agree-amounts",
     "publish",
     "see-secrets",
+    "see-results",
     "see-bills",
     "manage-people",
     "see-activity-details",
@@ -42,6 +45,7 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "edit-orders",
     "reopen-orders",
     "publish",
+    "see-results",
     "see-activity-details",
   ],
   finance: [
@@ -50,6 +54,7 @@ const granted: Readonly<Record<Role, readonly Permission[]>> = {
     "agree-amounts",
     "publish",
     "see-secrets",
+    "see-results",
     "see-bills",
     "see-activity-details",
   ],

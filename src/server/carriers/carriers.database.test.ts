@@ -1,8 +1,7 @@
 import { eq } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
 import { callDoor as call, doorsOn } from "../../../tests/support/call-door";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { startStandIns, type StandIns } from "../../../sim/carriers/server";
 import { TERNWING_KEY } from "../../../sim/carriers/ternwing";
 import { readTrials } from "../services/trials";
@@ -34,7 +33,7 @@ import { rateAsking } from "./rate-asking";
 import { ratesForTrials } from "./rates-for-trials";
 import { openSettings, renewConnection, setConnection, viewConnection } from "./connection-settings";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let standIns: StandIns;
 const connection = { code: "sim-tern", adapter: "ternwing" };
 const ofTern = { ...connection, carrier: "TRN", timeoutMs: 1500, cacheMinutes: 30 };
@@ -43,8 +42,7 @@ const set = (fields: Record<string, string> = { key: TERNWING_KEY }, path = "ter
   setConnection(base.db, connection, { url: `${standIns.url}/${path}`, fields }, act());
 
 beforeAll(async () => {
-  base = await freshDatabase();
-  await loadDemo(base.db, new Date());
+  base = await demoDatabase();
   doorsOn(base.url);
   process.env.LOOPBACK_CALLS = "yes";
   standIns = await startStandIns(0, { seed: 1, isPrompt: true });

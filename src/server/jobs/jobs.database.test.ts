@@ -6,8 +6,7 @@ import { fork } from "node:child_process";
 import { eq } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
 import { settingsOn } from "../../../tests/support/call-door";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { root } from "../../../scripts/machine/paths";
 import { bundleWorkers, workerMain } from "../../../scripts/machine/workers";
 import type { PooledDatabase } from "@/db/connect";
@@ -24,7 +23,7 @@ import type { ChargedMany } from "./charge-orders";
 import { followLive } from "../worker/follow-live";
 import type { ReplayResult } from "./replay-orders";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 let folder: string;
 const now = new Date();
@@ -32,9 +31,8 @@ const act = by("Test", now);
 const ott: Publisher = { who: { id: "o", name: "Ott" }, now, role: "admin" };
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
   folder = bundleWorkers(mkdtempSync(join(root, ".data/workers-")));
 }, 60_000);
 afterAll(async () => {

@@ -1,7 +1,6 @@
 import { eq } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import type { PooledDatabase } from "@/db/connect";
 import { orders } from "@/db/schema";
 import { agreeAmount, refuseAmount } from "./agree-amount";
@@ -11,7 +10,7 @@ import { confirmOrder } from "./close-order";
 import { viewOrder } from "./order-view";
 import { receiveOrder } from "./receive-orders";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const person = (id: string, name: string) => ({ who: { id, name }, now });
@@ -19,9 +18,8 @@ const ilze = person("11111111-1111-4111-8111-111111111111", "Ilze");
 const mart = person("22222222-2222-4222-8222-222222222222", "Mart");
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 }, 60_000);
 afterAll(() => base.drop());
 

@@ -1,7 +1,6 @@
 import { inArray } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import type { Order } from "@/core/orders/order";
 import type { PooledDatabase } from "@/db/connect";
 import { orders } from "@/db/schema";
@@ -11,15 +10,14 @@ import { importOrders, planImport, takeImportBack } from "./import-orders";
 import { tryOrder } from "./try-order";
 import { viewOrder } from "./order-view";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", now);
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 }, 60_000);
 afterAll(() => base.drop());
 

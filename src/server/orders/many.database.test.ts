@@ -1,8 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { eq, inArray } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import type { Order } from "@/core/orders/order";
 import type { PooledDatabase } from "@/db/connect";
 import { charges, commitments, orders } from "@/db/schema";
@@ -23,15 +22,14 @@ import { rateStale } from "./rate-stale";
 import { receiveOrders } from "./receive-orders";
 import { undoBatch } from "./undo-batch";
 
-let filled: Awaited<ReturnType<Awaited<ReturnType<typeof freshDatabase>>["freeze"]>>;
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let filled: Awaited<ReturnType<Awaited<ReturnType<typeof demoDatabase>>["freeze"]>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", now);
 
 beforeAll(async () => {
-  const first = await freshDatabase();
-  await loadDemo(first.db, now);
+  const first = await demoDatabase();
   filled = await first.freeze();
 }, 60_000);
 afterAll(() => filled.drop());

@@ -1,7 +1,6 @@
 import { eq, isNotNull, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import type { Order } from "@/core/orders/order";
 import type { PooledDatabase } from "@/db/connect";
 import { charges, commitments, orders } from "@/db/schema";
@@ -22,15 +21,14 @@ import { viewOrder } from "./order-view";
 import { rateStale } from "./rate-stale";
 import { receiveOrder, receiveOrders } from "./receive-orders";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", now);
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 }, 60_000);
 afterAll(() => base.drop());
 

@@ -1,7 +1,6 @@
 import { callDoor as call, doorsOn } from "../../../tests/support/call-door";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { Decimal, sum } from "@/core/money/decimal";
 import { appliedOffer } from "./applied-offer";
 import { applyOffer } from "./charge-order";
@@ -9,12 +8,11 @@ import { readOrder } from "@/db/queries/orders";
 import { viewOrder } from "./order-view";
 import { viewSplit, type SplitView } from "./split-order";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 const now = new Date("2026-11-24T09:00:00Z");
 
 beforeAll(async () => {
-  base = await freshDatabase();
-  await loadDemo(base.db, now);
+  base = await demoDatabase();
   doorsOn(base.url);
 }, 60_000);
 afterAll(() => base.drop());

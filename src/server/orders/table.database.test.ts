@@ -1,6 +1,5 @@
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { isOpen } from "@/core/orders/order-state";
 import type { PooledDatabase } from "@/db/connect";
 import { queueSorts, type QueueAsked } from "./order-queue";
@@ -8,15 +7,14 @@ import { tableOrders, tablePage, tableRows, type TableRow } from "./order-table"
 import { receiveOrders } from "./receive-orders";
 import { dropView, keepView, listViews } from "./saved-views";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", now);
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 }, 60_000);
 afterAll(() => base.drop());
 

@@ -2,8 +2,9 @@ import "server-only";
 import { moneyText } from "@/core/money/currency";
 import { Decimal, sum } from "@/core/money/decimal";
 import type { BillLine } from "@/core/recovery/bill";
-import { billCauses, type BillCause, type ExplainedBill } from "@/core/recovery/explain-bill";
-import { unbilled, type BilledParcel } from "@/core/recovery/match-bill";
+import { billCauses, type BillCause, type BilledShipment, type ExplainedBill } from "@/core/recovery/explain-bill";
+import { objectable, objectionStates, type ObjectionState } from "@/core/recovery/objection";
+import type { BilledParcel } from "@/core/recovery/match-bill";
 import type { PooledDatabase } from "@/db/connect";
 import {
   listBills,
@@ -13,13 +14,18 @@ import {
   type BillRow,
   type ListedBill,
 } from "@/db/queries/recovery";
+import { readWaiting } from "@/db/queries/results";
 import { done, failed, type Result } from "../result";
 import { liveSetup } from "../services/live-setup";
-import { shippedParcels } from "./shipped-parcels";
 
 const MOST_BILLS = 500;
 /** Days after which something that left and nobody billed is told. */
-export const UNBILLED_DAYS = 14;
+const UNBILLED_DAYS = 14;
+/** Days before a carrier's last bill in which what it has not billed is looked for. */
+const LOOKED_BACK = 150;
+/** Orders of these that are named. */
+const MOST_NAMED = 20;
+const DAY_MS = 86_400_000;
 
 /** Why a bill differs, over all its shipments that are matched: parts and what is left, in home currency. */
 export interface CauseSums {
@@ -42,6 +48,9 @@ export interface ShownBilled {
   readonly billed: string | undefined;
   readonly explained: ExplainedBill | undefined;
   readonly lines: readonly BillLine[];
+  /** What there is to object to, in the bill's currency; and how far an objection is. */
+  readonly objectable: string;
+  readonly objection: ObjectionState | undefined;
 }
 
 export interface BillView {
@@ -98,8 +107,10 @@ export async function viewBill(db: PooledDatabase, id: string): Promise<Result<B
   });
 }
 
-function shownBilled(row: BilledAndOurs, { lines }: BillRow): ShownBilled {
+function shownBilled(row: BilledAndOurs, { lines, currency }: BillRow): ShownBilled {
   const all = lines as BillLine[];
+  const explained = (row.explained ?? undefined) as ExplainedBill | undefined;
+  const { total } = row.billed as BilledShipment;
   return {
     position: row.position,
     parcel: { ...ours(row), ...(row.parcel as BilledParcel) },
@@ -108,7 +119,9 @@ function shownBilled(row: BilledAndOurs, { lines }: BillRow): ShownBilled {
     isTaken: row.taken,
     order: row.order ?? undefined,
     billed: row.billedHome ?? undefined,
-    explained: (row.explained ?? undefined) as ExplainedBill | undefined,
+    explained,
+    objectable: row.taken && !explained ? "0" : objectable(total, currency, row.taken ? explained : undefined),
+    objection: objectionStates.find((state) => state === row.objection),
     lines: row.lines.flatMap((at) => all[at] ?? []),
   };
 }
@@ -144,7 +157,7 @@ export function causeSums(list: readonly ExplainedBill[], currency: string): Cau
 }
 
 /** Bills in a list, the newest first, and what left by their carriers and nobody has billed though it is time. */
-export async function viewRecovery(db: PooledDatabase, now: Date) {
+export async function viewBills(db: PooledDatabase, now: Date) {
   const [list, live] = await Promise.all([listBills(db, MOST_BILLS), liveSetup(db)]);
   if (!live) return undefined;
   const { setup } = live;
@@ -152,16 +165,10 @@ export async function viewRecovery(db: PooledDatabase, now: Date) {
   const carriers = setup.carriers.filter(({ code }) => list.some(({ carrier }) => carrier === code));
   const waiting = [];
   for (const { code, name } of carriers) {
-    const shipped = await shippedParcels(db, setup, code, today);
-    const last = list.find(({ carrier }) => carrier === code)?.date ?? today;
     // what left after the last bill may be on the next one
-    const due = unbilled(shipped, [], { today: last, days: UNBILLED_DAYS });
-    waiting.push({
-      carrier: code,
-      name,
-      shipments: due.length,
-      orders: due.slice(0, 20).map(({ order }) => order),
-    });
+    const last = list.find(({ carrier }) => carrier === code)?.date ?? today;
+    const days = { from: dayBefore(last, LOOKED_BACK), to: dayBefore(last, UNBILLED_DAYS) };
+    waiting.push({ carrier: code, name, ...(await readWaiting(db, code, { ...days, most: MOST_NAMED })) });
   }
   return {
     homeCurrency: setup.business.homeCurrency,
@@ -169,6 +176,10 @@ export async function viewRecovery(db: PooledDatabase, now: Date) {
     carriers: setup.carriers.map(({ code, name }) => ({ code, name })),
     waiting,
   };
+}
+
+function dayBefore(day: string, days: number): string {
+  return new Date(Date.parse(day) - days * DAY_MS).toISOString().slice(0, 10);
 }
 
 /** A bill in the list, its money as money: what is billed less what was expected is told here, not on the page. */

@@ -1,28 +1,30 @@
 import { eq } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { loadDemoBills } from "../../../scripts/load-demo-bills";
 import type { QuotedOffer } from "@/core/quote/quote";
 import type { BillLine } from "@/core/recovery/bill";
 import { billCauses } from "@/core/recovery/explain-bill";
-import { activity, bills, billedShipments, charges, shipments } from "@/db/schema";
+import { activity, bills, billedShipments, charges, objections, shipments } from "@/db/schema";
 import { readOrder } from "@/db/queries/orders";
 import { shippedBy } from "@/db/queries/recovery";
 import { liveSetup } from "../services/live-setup";
 import { setBillWords } from "./bill-words";
-import { viewBill, viewRecovery } from "./bill-view";
+import { viewBill, viewBills } from "./bill-view";
+import { moveObjection, objectTo, viewObjections } from "./objections";
 import { takeBill, takeBillBack } from "./take-bill";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 const now = new Date("2026-11-24T09:00:00Z");
 const ott = by("Ott", now);
 beforeAll(async () => {
-  base = await freshDatabase();
-  await loadDemo(base.db, now);
+  base = await demoDatabase();
 }, 60_000);
 afterAll(() => base.drop());
-beforeEach(() => base.db.delete(bills));
+beforeEach(async () => {
+  await base.db.delete(objections);
+  await base.db.delete(bills);
+});
 
 /** Shipments of the demo by services, charged in euros, with what each was expected to cost. */
 async function shipped(services: readonly string[], count: number) {
@@ -147,14 +149,14 @@ test("two bills that are taken in at once do not both have one shipment: the lat
 test("what another bill has is billed again there, and is no longer waited for", async () => {
   const list = await shipped(["PNP-PARCEL"], 3);
   const lines = list.slice(0, 2).map(({ order, cost }) => freight(order, cost));
-  const before = (await viewRecovery(base.db, now))!;
+  const before = (await viewBills(base.db, now))!;
   expect(before.waiting).toEqual([]);
   expect(await takeBill(base.db, "PNP", bill(lines), ott)).toMatchObject({ ok: true, value: { taken: 2 } });
   const second = await takeBill(base.db, "PNP", bill([lines[0]!], "PP-2026-11B"), ott);
   if (!second.ok) throw new Error(second.code);
   const view = await viewBill(base.db, second.value.id);
   expect(view).toMatchObject({ ok: true, value: { matched: [], again: [{ order: list[0]!.order }] } });
-  const after = (await viewRecovery(base.db, now))!;
+  const after = (await viewBills(base.db, now))!;
   expect(after.bills.map(({ number, matched }) => [number, matched])).toEqual([
     ["PP-2026-11", 2],
     ["PP-2026-11B", 0],
@@ -206,7 +208,7 @@ test("what no bill can be is refused with its place, and a carrier nobody knows 
 
 test("the demo's bills of three months tell every cause but the exchange rate, what is billed twice and what is nobody's, and all adds up", async () => {
   await loadDemoBills(base.db, ott);
-  const list = (await viewRecovery(base.db, now))!.bills;
+  const list = (await viewBills(base.db, now))!.bills;
   expect(list.length).toBeGreaterThanOrEqual(9);
   const seen = new Set<string>();
   for (const { id, carrier } of list) {
@@ -234,3 +236,47 @@ test("the demo's bills of three months tell every cause but the exchange rate, w
     expect.arrayContaining(["again", "edition", "service", "surcharges", "unknown", "weight", "zone"]),
   );
 }, 60_000);
+
+test("what is billed twice, unknown or too dear is objected to, followed to its credit, and holds its bill", async () => {
+  await setBillWords(base.db, "PNP", words, ott);
+  const [one, two] = await shipped(["PNP-PARCEL"], 2);
+  const taken = await takeBill(
+    base.db,
+    "PNP",
+    bill([
+      freight(one!.order, more(one!.cost, 2)),
+      freight(one!.order, one!.cost),
+      freight(two!.order, two!.cost),
+      freight("NC-NO-SUCH", "9.99"),
+    ]),
+    ott,
+  );
+  if (!taken.ok) throw new Error(taken.code);
+  const { id } = taken.value;
+  const view = await viewBill(base.db, id);
+  if (!view.ok) throw new Error(view.code);
+  const { matched, again, unknown } = view.value;
+  const all = [...matched, ...again, ...unknown];
+  expect(matched.find(({ order }) => order === two!.order)).toMatchObject({ objectable: "0.00" });
+  const positions = all.map(({ position }) => position);
+  const said = { bill: id, positions, reason: "not ours" };
+  const both = await Promise.all([objectTo(base.db, said, ott), objectTo(base.db, said, ott)]);
+  // what is as expected is nothing to object to; nobody objects twice
+  expect(both.map((answer) => (answer.ok ? `${answer.value.count}` : answer.code)).sort()).toEqual([
+    "3",
+    "nothing-to-object",
+  ]);
+  const { list, sums } = await viewObjections(base.db);
+  expect(list.map(({ amount }) => amount).sort()).toEqual(["2.00", "9.99", one!.cost].sort());
+  expect(sums).toMatchObject([{ currency: "EUR", count: 3, wonBack: "0.00" }]);
+  const first = list.find(({ amount }) => amount === "9.99")!;
+  const move = (to: "accepted" | "credited" | "rejected", own = {}) =>
+    moveObjection(base.db, { id: first.id, to, ...own }, ott);
+  expect(await move("credited")).toMatchObject({ ok: false, code: "objection-moved" });
+  const agreed = await Promise.all([move("accepted"), move("accepted")]);
+  expect(agreed.filter(({ ok }) => ok)).toHaveLength(1);
+  expect(await move("credited", { credited: "9.5" })).toMatchObject({ ok: true });
+  expect((await viewObjections(base.db)).sums).toMatchObject([{ wonBack: "9.50" }]);
+  expect(await takeBillBack(base.db, id, ott)).toMatchObject({ ok: false, code: "bill-objected" });
+  expect((await viewBill(base.db, id)).ok).toBe(true);
+});

@@ -9,7 +9,7 @@ import { parseWith } from "@/core/setup/parse-setup";
 import type { PooledDatabase } from "@/db/connect";
 import { note, type By } from "@/db/queries/activity";
 import { TAKEN_ONCE } from "@/db/schema";
-import { deleteBill, insertBill, type BilledShipmentRow } from "@/db/queries/recovery";
+import { deleteBill, hasObjections, insertBill, type BilledShipmentRow } from "@/db/queries/recovery";
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 import { liveSetup, type Revision } from "../services/live-setup";
@@ -123,6 +123,7 @@ function breaksRule(error: unknown, rule: string): boolean {
 /** Takes a bill back, with all that was worked out of it. */
 export function takeBillBack(db: PooledDatabase, id: string, by: By): Promise<Result<undefined>> {
   return inTransaction(db, async (tx) => {
+    if (await hasObjections(tx, id)) return failed("bill-objected");
     const gone = await deleteBill(tx, id);
     if (!gone) return failed("not-found");
     const { carrier, number, total, currency } = gone;

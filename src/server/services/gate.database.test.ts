@@ -1,8 +1,7 @@
 import { setTimeout as wait } from "node:timers/promises";
 import { eq, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { differenceOf } from "@/core/setup/difference";
 import type { PooledDatabase } from "@/db/connect";
 import {
@@ -28,7 +27,7 @@ import {
 } from "./publish";
 import { renameMember } from "./rename-member";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date();
 const act = by("Test", now);
@@ -36,9 +35,8 @@ const maarja: Publisher = { who: { id: "m", name: "Maarja" }, now, role: "coordi
 const ott: Publisher = { who: { id: "o", name: "Ott" }, now, role: "admin" };
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
   const [draft, running] = [(await draftSetup(db))!.setup, (await liveSetup(db))!.setup];
   expect(await editSetup(db, differenceOf(draft, running), act)).toMatchObject({ ok: true });
 });

@@ -3,8 +3,7 @@ import { join } from "node:path";
 import { eq, like, sql } from "drizzle-orm";
 import { Client } from "pg";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import type { Change } from "@/core/setup/inverse";
 import { valueAt } from "@/core/setup/path";
 import { connect, type PooledDatabase } from "@/db/connect";
@@ -21,15 +20,14 @@ import { findPasswordLink, issuePasswordLink, resetPassword } from "./password-l
 import { sealAnew } from "./seal-anew";
 import { requireSecondFactor, readSignInRules } from "./sign-in-rules";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", now);
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 });
 afterAll(() => base.drop());
 

@@ -1,6 +1,5 @@
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import type { PooledDatabase } from "@/db/connect";
 import { inverse } from "@/core/setup/inverse";
 import { readCatalogue, readItems } from "@/db/queries/items";
@@ -10,14 +9,13 @@ import { findingsOf } from "./findings";
 import { editSetup } from "./edit-setup";
 import { like } from "drizzle-orm";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 });
 afterAll(() => base.drop());
 

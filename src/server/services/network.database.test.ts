@@ -1,7 +1,6 @@
 import { eq, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { inverse } from "@/core/setup/inverse";
 import { connect, type PooledDatabase } from "@/db/connect";
 import { readItems } from "@/db/queries/items";
@@ -18,15 +17,14 @@ import { keepAliases, listAliases } from "./origin-aliases";
 import { isActivePerson, listPeople, setActive, setRole } from "./people";
 import { renameMember } from "./rename-member";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", now);
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 });
 afterAll(() => base.drop());
 

@@ -1,21 +1,19 @@
 import { and, eq, ne } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import type { PooledDatabase } from "@/db/connect";
 import { note } from "@/db/queries/activity";
 import { activity, orders } from "@/db/schema";
 import { ERASED, eraseCustomer, forgetOld, readKeepMonths, setKeepMonths } from "./personal-data";
 
-let filled: Awaited<ReturnType<Awaited<ReturnType<typeof freshDatabase>>["freeze"]>>;
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let filled: Awaited<ReturnType<Awaited<ReturnType<typeof demoDatabase>>["freeze"]>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", now);
 
 beforeAll(async () => {
-  const first = await freshDatabase();
-  await loadDemo(first.db, now);
+  const first = await demoDatabase();
   filled = await first.freeze();
 }, 60_000);
 afterAll(() => filled.drop());

@@ -1,6 +1,5 @@
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { eq } from "drizzle-orm";
 import { connect, type PooledDatabase } from "@/db/connect";
 import { readSetup } from "@/db/queries/setup";
@@ -18,14 +17,13 @@ import { setAddress, setQuantity } from "../orders/edit-order";
 import { orderQueue } from "../orders/order-queue";
 import { viewOrder } from "../orders/order-view";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 });
 afterAll(() => base.drop());
 

@@ -1,7 +1,6 @@
 import { eq, like, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import type { PooledDatabase } from "@/db/connect";
 import { activity, orders, shipments } from "@/db/schema";
 import type { Json } from "@/core/setup/path";
@@ -18,14 +17,13 @@ import { setQuantity } from "../orders/edit-order";
 import { pastShipments } from "./past-shipments";
 import { renameMember } from "./rename-member";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 });
 afterAll(() => base.drop());
 

@@ -1,6 +1,5 @@
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { MOST_TRIALS, type Trial } from "@/core/bench/trial";
 import type { Json } from "@/core/setup/path";
 import type { Plan } from "@/core/setup/plan";
@@ -13,14 +12,13 @@ import { formerPlans } from "./former-plans";
 import { renameMember } from "./rename-member";
 import { addTrials, changeTrial, readTrials, removeTrials, trialItems, trialOfOrder } from "./trials";
 
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 const now = new Date("2026-11-24T09:00:00Z");
 
 beforeAll(async () => {
-  base = await freshDatabase();
+  base = await demoDatabase();
   db = base.db;
-  await loadDemo(db, now);
 });
 afterAll(() => base.drop());
 

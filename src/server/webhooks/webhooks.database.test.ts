@@ -3,8 +3,7 @@ import type { AddressInfo } from "node:net";
 import { Webhook } from "standardwebhooks";
 import { eq } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
-import { freshDatabase } from "../../../tests/support/database";
-import { loadDemo } from "../../../scripts/load-demo";
+import { demoDatabase } from "../../../tests/support/database";
 import { eventMessage } from "@/contracts/webhook-events";
 import type { PooledDatabase } from "@/db/connect";
 import { orders, outboxEvents, webhookDeliveries, webhooks } from "@/db/schema";
@@ -25,8 +24,8 @@ import {
   resumeWebhook,
 } from "./webhooks";
 
-let filled: Awaited<ReturnType<Awaited<ReturnType<typeof freshDatabase>>["freeze"]>>;
-let base: Awaited<ReturnType<typeof freshDatabase>>;
+let filled: Awaited<ReturnType<Awaited<ReturnType<typeof demoDatabase>>["freeze"]>>;
+let base: Awaited<ReturnType<typeof demoDatabase>>;
 let db: PooledDatabase;
 let clock = new Date("2026-11-24T09:00:00Z");
 const act = by("Test", clock);
@@ -43,8 +42,7 @@ let status = 200;
 let url = "";
 
 beforeAll(async () => {
-  const first = await freshDatabase();
-  await loadDemo(first.db, clock);
+  const first = await demoDatabase();
   filled = await first.freeze();
   server = createServer((request, response) => {
     let body = "";

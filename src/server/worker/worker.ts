@@ -10,6 +10,7 @@ import { runJob } from "../jobs/run-job";
 import { logFailure } from "../log";
 import { sendAgain } from "../services/jobs";
 import { rateStale } from "../orders/rate-stale";
+import { makeResults } from "../recovery/make-results";
 import { Deliveries, type Sending } from "../webhooks/deliver";
 import { followLive } from "./follow-live";
 
@@ -19,6 +20,8 @@ const MOST_TRIES = 3;
 const LOOK_MS = 1000;
 /** How long nobody looks for orders that have come in after there were none. */
 const RATE_MS = 500;
+/** How long nobody looks for orders and bills that have changed after there were none. */
+const RESULTS_MS = 2000;
 const FORGET_MS = 3_600_000;
 const KEEP_MS = 30 * 86_400_000;
 const EXCHANGES_MS = 14 * 86_400_000;
@@ -44,6 +47,7 @@ export async function startWorker(db: PooledDatabase, sending: Sending): Promise
     });
   const look = setInterval(() => void lookAround(db), LOOK_MS);
   const rate = repeatedly(() => rateStale(db, new Date(), ending.signal), RATE_MS, ending.signal);
+  const results = repeatedly(() => makeResults(db), RESULTS_MS, ending.signal);
   const deliveries = new Deliveries(db, sending);
   const tell = setInterval(
     () => void deliveries.look().catch((error: unknown) => logFailure("looking for messages failed", error)),
@@ -58,7 +62,7 @@ export async function startWorker(db: PooledDatabase, sending: Sending): Promise
       clearInterval(forget);
       clearInterval(tell);
       ending.abort();
-      await rate;
+      await Promise.all([rate, results]);
       await Promise.race([deliveries.settled(), wait(LAST_MESSAGES_MS, undefined, { ref: false })]);
       await boss.stop({ graceful: true, timeout: 5000 });
     },
@@ -69,7 +73,7 @@ export async function startWorker(db: PooledDatabase, sending: Sending): Promise
 async function repeatedly(work: () => Promise<number>, pauseMs: number, signal: AbortSignal): Promise<void> {
   while (!signal.aborted) {
     const some = await work().catch((error: unknown) => {
-      logFailure("rating orders failed", error);
+      logFailure("work that is always done failed", error);
       return 0;
     });
     if (some === 0) await wait(pauseMs, undefined, { signal }).catch(() => undefined);

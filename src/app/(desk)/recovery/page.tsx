@@ -1,11 +1,20 @@
 import type { Metadata } from "next";
-import { RecoveryPage } from "@/features/recovery";
+import { recoveryQuery, RecoveryPage } from "@/features/recovery";
 import { loadRecovery } from "@/features/recovery/load";
 import { NotForYou } from "@/ui/parts/not-for-you";
 
 export const metadata: Metadata = { title: "Recovery" };
 
-export default async function Recovery() {
-  const parts = await loadRecovery();
-  return parts ? <RecoveryPage parts={parts} /> : <NotForYou who="Finance and administrators" />;
+interface Props {
+  readonly searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>;
+}
+
+export default async function Recovery({ searchParams }: Props) {
+  const query = recoveryQuery(await searchParams);
+  const parts = await loadRecovery(query);
+  return parts ? (
+    <RecoveryPage parts={parts} query={query} />
+  ) : (
+    <NotForYou who="Coordinators, finance and administrators" />
+  );
 }

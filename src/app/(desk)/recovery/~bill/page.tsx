@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
-import { BillImport } from "@/features/recovery";
-import { loadBillWords } from "@/features/recovery/load";
+import { BillImport } from "@/features/bills";
+import { loadBillWords } from "@/features/bills/load";
 import { NotForYou } from "@/ui/parts/not-for-you";
 
 export const metadata: Metadata = { title: "Take a bill in" };

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
-import { BillPage } from "@/features/recovery";
-import { loadBill } from "@/features/recovery/load";
+import { BillPage } from "@/features/bills";
+import { loadBill } from "@/features/bills/load";
 import { NotForYou } from "@/ui/parts/not-for-you";
 
 export const metadata: Metadata = { title: "Bill" };

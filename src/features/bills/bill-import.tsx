@@ -74,8 +74,8 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
     <div className="px-[18px] py-4">
       <PageHead
         above={
-          <Link prefetch={false} className="link" href="/recovery">
-            Recovery
+          <Link prefetch={false} className="link" href="/recovery/bills">
+            Bills
           </Link>
         }
         title="Take a bill in"
@@ -103,7 +103,7 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
         onTake={take}
         onClose={() => {
           // it closes too when it has stored
-          if (!isDone.current) router.push("/recovery");
+          if (!isDone.current) router.push("/recovery/bills");
         }}
         fromXml={fromXml}
         step={(rows) => (

@@ -2,6 +2,7 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
+import { useState } from "react";
 import { useSubmit } from "@/features/submit";
 import { causeNames } from "@/messages/bill-words";
 import { Button } from "@/ui/parts/button";
@@ -12,8 +13,9 @@ import { Trouble } from "@/ui/parts/trouble";
 import { timeText } from "@/ui/time-text";
 import { billCauses } from "@/core/recovery/explain-bill";
 import { undoBill } from "./actions";
+import { ObjectBox, ObjectForm, type Choice } from "./object-form";
 import type { BillParts } from "./load";
-import { signed } from "./signed";
+import { signed } from "@/ui/signed";
 
 type Shown = BillParts["matched"][number];
 
@@ -24,7 +26,16 @@ export function BillPage({ bill }: { readonly bill: BillParts }) {
   const { busy, trouble, submit } = useSubmit();
   const takeBack = async () => {
     const answer = await submit(() => undoBill(bill.id));
-    if (answer.ok) router.push("/recovery");
+    if (answer.ok) router.push("/recovery/bills");
+  };
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  const choice: Choice = {
+    chosen,
+    toggle: (position) => {
+      const next = new Set(chosen);
+      if (!next.delete(position)) next.add(position);
+      setChosen(next);
+    },
   };
   const all = matched.length + proposed.length + again.length + unknown.length;
   return (
@@ -32,8 +43,8 @@ export function BillPage({ bill }: { readonly bill: BillParts }) {
       <PageHead
         above={
           <>
-            <Link prefetch={false} className="link" href="/recovery">
-              Recovery
+            <Link prefetch={false} className="link" href="/recovery/bills">
+              Bills
             </Link>{" "}
             · {bill.carrierName}, {bill.date} · {bill.total} {bill.currency} without tax · taken in{" "}
             {timeText(bill.taken.at)} by {bill.taken.by}
@@ -63,13 +74,19 @@ export function BillPage({ bill }: { readonly bill: BillParts }) {
         )}
       </Section>
       <Section name="Yours">
-        <Shipments rows={matched} currency={homeCurrency} serviceNames={bill.serviceNames} />
+        <Shipments
+          rows={matched}
+          currency={homeCurrency}
+          serviceNames={bill.serviceNames}
+          choice={choice}
+        />
       </Section>
       <Rest
         name="Billed twice"
         rows={again}
         currency={homeCurrency}
         words="Their shipment is billed already."
+        choice={choice}
       />
       <Rest
         name="Perhaps yours"
@@ -82,6 +99,13 @@ export function BillPage({ bill }: { readonly bill: BillParts }) {
         rows={unknown}
         currency={homeCurrency}
         words="Nothing that was handed to this carrier is like these."
+        choice={choice}
+      />
+      <ObjectForm
+        bill={bill.id}
+        currency={bill.currency}
+        rows={[...matched, ...again, ...unknown].filter(({ position }) => chosen.has(position))}
+        onDone={() => setChosen(new Set())}
       />
       {fees.lines.length > 0 && (
         <Section name="Fees">
@@ -141,7 +165,9 @@ function Shipments({
   rows,
   currency,
   serviceNames,
+  choice,
 }: {
+  readonly choice: Choice;
   readonly rows: readonly Shown[];
   readonly currency: string;
   readonly serviceNames: Readonly<Record<string, string>>;
@@ -151,6 +177,7 @@ function Shipments({
     <>
       <ListTable
         heads={[
+          "Object",
           "Order",
           "To",
           "Service",
@@ -160,10 +187,13 @@ function Shipments({
           `More or less, ${currency}`,
         ]}
         narrow
-        figuresFrom={4}
+        figuresFrom={5}
       >
         {rows.slice(0, MOST_ROWS).map((row) => (
           <tr key={row.position} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
+            <td>
+              <ObjectBox row={row} choice={choice} />
+            </td>
             <td>
               <OrderLink row={row} />
             </td>
@@ -209,7 +239,10 @@ function Rest({
   rows,
   currency,
   words,
+  choice,
 }: {
+  /** None where nobody says yet whose these are. */
+  readonly choice?: Choice;
   readonly name: string;
   readonly rows: readonly Shown[];
   readonly currency: string;
@@ -220,12 +253,13 @@ function Rest({
     <Section name={name}>
       <p className="text-soft">{words}</p>
       <ListTable
-        heads={["Number", "Order", "To", "Charged for", `Billed, ${currency}`]}
+        heads={[choice ? "Object" : "", "Number", "Order", "To", "Charged for", `Billed, ${currency}`]}
         narrow
-        figuresFrom={4}
+        figuresFrom={5}
       >
         {rows.slice(0, MOST_ROWS).map((row) => (
           <tr key={row.position} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
+            <td>{choice && <ObjectBox row={row} choice={choice} />}</td>
             <td>{row.parcel.tracking ?? row.parcel.reference ?? "none"}</td>
             <td>
               <OrderLink row={row} />

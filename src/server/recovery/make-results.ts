@@ -1,0 +1,153 @@
+import "server-only";
+import { localDate } from "@/core/calendar/local-date";
+import { Decimal } from "@/core/money/decimal";
+import { shipmentResults } from "@/core/recovery/shipment-result";
+import type { PooledDatabase } from "@/db/connect";
+import { readItems } from "@/db/queries/items";
+import { readOrders, type StoredOrder } from "@/db/queries/orders";
+import {
+  lockResults,
+  readOutcomes,
+  replaceResults,
+  sumMonth,
+  takeStaleMonth,
+  takeStaleOrders,
+  type ShipmentResultRow,
+} from "@/db/queries/results";
+import { inTransaction } from "../in-transaction";
+import { appliedOffer, byHandOf } from "../orders/applied-offer";
+import { skusOf } from "../orders/order-document";
+import { done } from "../result";
+import { liveSetup, revisionSetup, type Revision } from "../services/live-setup";
+
+const MOST = 500;
+const counting = new Set(["confirmed", "handed-over"]);
+
+type Row = Omit<ShipmentResultRow, "margin">;
+
+/**
+ * Makes results anew that something has changed: of some orders, or when none waits the sums of one month. Gives how many there
+ * were; nothing while somebody else is at it. What changes meanwhile is made anew the next time.
+ */
+export async function makeResults(db: PooledDatabase): Promise<number> {
+  const live = await liveSetup(db);
+  if (!live) return 0;
+  const made = await inTransaction(db, async (tx) => {
+    if (!(await lockResults(tx))) return done(0);
+    const numbers = await takeStaleOrders(tx, MOST);
+    if (numbers.length === 0) {
+      const month = await takeStaleMonth(tx);
+      if (month !== undefined) await sumMonth(tx, month);
+      return done(month === undefined ? 0 : 1);
+    }
+    const stored = (await readOrders(tx, numbers)).filter(({ order }) => counting.has(order.state));
+    const skus = [...new Set(stored.flatMap(skusOf))];
+    const goods = new Map((await readItems(tx, skus)).map(({ sku, goodsClass }) => [sku, goodsClass]));
+    const outcomes = outcomesOf(await readOutcomes(tx, numbers));
+    const rows: Row[] = [];
+    for (const one of stored) {
+      const revision = one.charge && (await revisionSetup(db, one.charge.revision));
+      if (revision) rows.push(...rowsOf(one, { live, revision, goods, outcomes }));
+    }
+    await replaceResults(tx, numbers, rows);
+    return done(numbers.length);
+  });
+  return made.ok ? made.value : 0;
+}
+
+/** Makes anew whatever waits; gives how much there was. */
+export async function makeAllResults(db: PooledDatabase): Promise<number> {
+  for (let all = 0; ; ) {
+    const some = await makeResults(db);
+    if (some === 0) return all;
+    all += some;
+  }
+}
+
+/** What became of shipments: the day each left, what was billed of it, and what of an order's charge was given back. */
+interface Outcomes {
+  readonly dayOf: (order: string, service: string, origin: string) => string | undefined;
+  readonly billedOf: (charge: string, position: number) => string | undefined;
+  readonly creditedOf: (order: string) => Decimal;
+}
+
+function outcomesOf({ left, billed, credited }: Awaited<ReturnType<typeof readOutcomes>>): Outcomes {
+  const key = (...parts: readonly (string | number | null)[]) => JSON.stringify(parts);
+  const days = new Map(left.map(({ order, service, origin, day }) => [key(order, service, origin), day]));
+  const bills = new Map(billed.map((one) => [key(one.charge, one.shipment), one.billed]));
+  const credits = new Map(credited.map(({ order, net }) => [order, net]));
+  return {
+    dayOf: (...of) => days.get(key(...of)) ?? undefined,
+    billedOf: (...of) => bills.get(key(...of)) ?? undefined,
+    creditedOf: (order) => Decimal.of(credits.get(order) ?? "0"),
+  };
+}
+
+interface Surroundings {
+  readonly live: Revision;
+  readonly revision: Revision;
+  readonly goods: ReadonlyMap<string, string | undefined>;
+  readonly outcomes: Outcomes;
+}
+
+function rowsOf(
+  { order, charge, lines }: StoredOrder,
+  { live, revision, goods, outcomes }: Surroundings,
+): Row[] {
+  if (!charge) return [];
+  const { number, channel, country, customerGroup } = order;
+  const { homeCurrency, timeZone } = live.setup.business;
+  const quote = appliedOffer(charge);
+  const ordered = localDate(new Date(order.placedAt).toISOString(), timeZone);
+  const own = new Map(
+    lines.map(({ sku, item }) => [sku, (item as { goodsClass?: string } | null)?.goodsClass]),
+  );
+  const carriers = new Map(
+    [...live.setup.services, ...revision.setup.services].map(({ code, carrier }) => [code, carrier]),
+  );
+  const results = shipmentResults(
+    {
+      charged: Decimal.of(order.chargeNet ?? quote.net)
+        .minus(outcomes.creditedOf(number))
+        .toString(),
+      currency: charge.currency,
+      day: ordered,
+      quote,
+      hasCoupon: order.coupon !== null,
+      isByHand: byHandOf(charge).amount !== undefined,
+    },
+    {
+      exchange: live.compiled.exchange,
+      homeCurrency,
+      goodsClassOf: (sku) => goods.get(sku) ?? own.get(sku),
+    },
+  );
+  return quote.shipments.flatMap(({ service, origin, parcels }, position) => {
+    const found = results[position];
+    if (!found) return [];
+    const { sellCell, ...result } = found;
+    return {
+      ...result,
+      sellTariff: sellCell?.tariff ?? "",
+      sellZone: sellCell?.zone ?? "",
+      sellEdge: sellCell?.edge ?? "",
+      sellBand: sellCell?.band ?? "",
+      charge: charge.id,
+      order: number,
+      day: outcomes.dayOf(number, service, origin) ?? ordered,
+      carrier: carriers.get(service) ?? "",
+      service,
+      channel,
+      country,
+      origin,
+      customerGroup: customerGroup ?? "",
+      concessions: [...result.concessions],
+      orders: position === 0 ? 1 : 0,
+      handedOver: order.state === "handed-over",
+      parcels,
+      charged: result.charged ?? null,
+      expected: result.expected ?? null,
+      billed: outcomes.billedOf(charge.id, position) ?? null,
+    };
+  });
+}

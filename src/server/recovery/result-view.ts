@@ -1,0 +1,181 @@
+import "server-only";
+import { Decimal } from "@/core/money/decimal";
+import type { ExplainedBill } from "@/core/recovery/explain-bill";
+import { lossCause, type LossCause } from "@/core/recovery/loss-cause";
+import { addFigures, resultSum, type ResultFigures, type ResultSum } from "@/core/recovery/result-sum";
+import { concessions, dimensions, type Concession, type Dimension } from "@/core/recovery/shipment-result";
+import type { PooledDatabase } from "@/db/connect";
+import { explanationsOf } from "@/db/queries/recovery";
+import {
+  CONCESSION,
+  countStale,
+  readDays,
+  readLosses,
+  readResults,
+  readSums,
+  resultMonths,
+  sumResults,
+  type Months,
+  type ResultFilter,
+  type ShipmentResultRow,
+} from "@/db/queries/results";
+import { liveSetup } from "../services/live-setup";
+
+/** Orders that lost most, as many as are shown. */
+const MOST_LOSSES = 12;
+/** Shipments on a page. */
+export const PAGE_OF_RESULTS = 100;
+/** Shipments whose explanations are read at once. */
+const AT_ONCE = 5000;
+/** Months that are shown where nobody says which. */
+const MONTHS = 3;
+
+/** What somebody wants to see. */
+export interface Looking {
+  readonly from: string | undefined;
+  readonly to: string | undefined;
+  readonly by: Dimension;
+  readonly across: Dimension;
+}
+
+export interface SummedValue {
+  readonly value: string;
+  readonly sum: ResultSum;
+}
+
+export interface SummedCell extends SummedValue {
+  readonly value2: string;
+}
+
+/** A shipment as it is listed, with the one thing that made it lose, as far as it is known. */
+export interface ShownResult {
+  readonly row: Omit<ShipmentResultRow, "concessions"> & { readonly concessions: readonly Concession[] };
+  readonly cause: LossCause | undefined;
+}
+
+/** Where the money goes over some months; nothing before a business is set up. */
+export async function viewResults(db: PooledDatabase, { from, to, by, across }: Looking) {
+  const [live, all, stale] = await Promise.all([liveSetup(db), resultMonths(db), countStale(db)]);
+  if (!live) return undefined;
+  const { setup } = live;
+  const { homeCurrency } = setup.business;
+  if (!all) return { setup, homeCurrency, stale, months: undefined };
+  const months = monthsOf({ from, to }, all);
+  const [first, second] = inOrder(by, across);
+  const [whole, days, rows, cells, given, losses] = await Promise.all([
+    readSums(db, months, ""),
+    readDays(db, months),
+    readSums(db, months, by),
+    first === second ? [] : readSums(db, months, first, second),
+    readSums(db, months, CONCESSION),
+    readLosses(db, months, MOST_LOSSES),
+  ]);
+  const of = (figures: ResultFigures) => resultSum(figures, homeCurrency);
+  const worst = losses
+    .sort((a, b) => byMargin(a.margin ?? "0", b.margin ?? "0") || (a.order < b.order ? -1 : 1))
+    .slice(0, MOST_LOSSES);
+  return {
+    setup,
+    homeCurrency,
+    stale,
+    months: { ...months, all },
+    whole: of(addFigures(whole)),
+    days: days.map(({ day, ...figures }) => ({ day, figures })),
+    rows: rows.map(({ value, ...figures }) => ({ value, sum: of(figures) })).sort(worstFirst),
+    cells: cells.map(({ value, value2, ...figures }): SummedCell => {
+      const [own, other] = first === by ? [value, value2] : [value2, value];
+      return { value: own, value2: other, sum: of(figures) };
+    }),
+    concessions: concessions.flatMap((kind): { kind: Concession; sum: ResultSum }[] => {
+      const found = given.find(({ value }) => value === kind);
+      return found ? [{ kind, sum: of(found) }] : [];
+    }),
+    losses: await withCauses(db, worst, homeCurrency),
+  };
+}
+
+/** Shipments to the row, with their sum worked out from each of them. */
+export async function viewShipments(
+  db: PooledDatabase,
+  filter: Omit<ResultFilter, "from" | "to"> & Partial<Months>,
+  { page, most }: { readonly page: number; readonly most: number },
+) {
+  const [live, all] = await Promise.all([liveSetup(db), resultMonths(db)]);
+  if (!live || !all) return undefined;
+  const { homeCurrency } = live.setup.business;
+  const own = { ...filter, ...monthsOf(filter, all) };
+  const [rows, figures] = await Promise.all([
+    readResults(db, own, { most, from: page * most }),
+    sumResults(db, own),
+  ]);
+  return {
+    setup: live.setup,
+    homeCurrency,
+    months: { from: own.from, to: own.to },
+    sum: resultSum(figures, homeCurrency),
+    rows: await withCauses(db, rows, homeCurrency),
+  };
+}
+
+/** The months that are asked for, within those there are; without any the last three. */
+export function monthsOf(
+  asked: { readonly from?: string | undefined; readonly to?: string | undefined },
+  all: Months,
+): Months {
+  const isMonth = (text: string | undefined) => text !== undefined && /^\d{4}-(0[1-9]|1[0-2])$/.test(text);
+  const to = isMonth(asked.to) && asked.to && asked.to <= all.to ? asked.to : all.to;
+  const usual = monthsBefore(to, MONTHS - 1);
+  const from = isMonth(asked.from) && asked.from ? asked.from : usual;
+  const within = from < all.from ? all.from : from;
+  return { from: within > to ? to : within, to };
+}
+
+function monthsBefore(month: string, count: number): string {
+  const [year = 0, number = 0] = month.split("-").map(Number);
+  const at = year * 12 + number - 1 - count;
+  return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, "0")}`;
+}
+
+/** Two dimensions in the order their sums are kept in. */
+function inOrder(one: Dimension, other: Dimension): readonly [Dimension, Dimension] {
+  return dimensions.indexOf(one) <= dimensions.indexOf(other) ? [one, other] : [other, one];
+}
+
+function worstFirst(a: SummedValue, b: SummedValue): number {
+  return byMargin(a.sum.margin, b.sum.margin) || (a.value < b.value ? -1 : 1);
+}
+
+function byMargin(one: string, other: string): number {
+  return Decimal.of(one).compare(Decimal.of(other));
+}
+
+async function withCauses(
+  db: PooledDatabase,
+  rows: readonly ShipmentResultRow[],
+  currency: string,
+): Promise<ShownResult[]> {
+  const explained: unknown[] = [];
+  for (let at = 0; at < rows.length; at += AT_ONCE)
+    explained.push(...(await explanationsOf(db, rows.slice(at, at + AT_ONCE))));
+  return rows.map((row, i) => {
+    const { charged, expected, billed } = row;
+    const given = row.concessions as Concession[];
+    const why = explained[i] as ExplainedBill | undefined;
+    const cause =
+      charged === null || expected === null
+        ? undefined
+        : lossCause(
+            {
+              charged,
+              expected,
+              ...(billed === null ? {} : { billed }),
+              concessions: given,
+              ...(why ? { explained: why } : {}),
+            },
+            currency,
+          );
+    return { row: { ...row, concessions: given }, cause };
+  });
+}
+
+export type ResultView = NonNullable<Awaited<ReturnType<typeof viewResults>>>;
