@@ -117,8 +117,7 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "published-meanwhile": ({ by, number }) =>
     `${by === "" ? "Somebody" : by} has published revision ${number} meanwhile. Look at what changes now, then publish again.`,
   "bill-known": () => "A bill of this carrier with this number is here already: it is not taken twice.",
-  "bill-objected": () =>
-    "Something of this bill is objected to: a bill with objections stays.",
+  "bill-objected": () => "Something of this bill is objected to: a bill with objections stays.",
   "nothing-to-object": () =>
     "Nothing of these is more than was expected, or all of them are objected to already.",
   "objection-moved": () =>

@@ -121,7 +121,9 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   await expect(page.getByRole("row", { name: /PP-11/ })).toContainText("+1.25");
   // what left by now and is on no bill is accrued; the journal has the rest
   await page.goto("/recovery/month-end");
-  await expect(page.getByRole("region", { name: "Left and not billed" }).getByRole("row").nth(1)).toBeVisible();
+  await expect(
+    page.getByRole("region", { name: "Left and not billed" }).getByRole("row").nth(1),
+  ).toBeVisible();
   const file = page.waitForEvent("download");
   await page.getByRole("link", { name: /^Export the journal/ }).click();
   expect((await file).suggestedFilename()).toMatch(/^journal-\d{4}-\d\d\.csv$/);
@@ -145,7 +147,9 @@ test("a bill that nothing is objected to is taken back", async ({ page, request 
   await expect(page.getByRole("link", { name: "PP-12", exact: true })).toBeHidden();
 });
 
-test("where money is lost: the figures in a cell are those of its shipments, which are exported whole", async ({ page }) => {
+test("where money is lost: the figures in a cell are those of its shipments, which are exported whole", async ({
+  page,
+}) => {
   await page.goto("/recovery");
   await expect(page.getByText(/customers were charged .*, it cost .* EUR/)).toBeVisible();
   await expect(page.getByRole("img", { name: /^Cost and charge without tax by week/ })).toBeVisible();
@@ -154,7 +158,10 @@ test("where money is lost: the figures in a cell are those of its shipments, whi
   await page.getByLabel("Carrier by", { exact: true }).selectOption({ label: "Country" });
   await expect(page).toHaveURL(/across=country/);
   const heat = page.getByRole("table", { name: "Carrier by Country" });
-  const cell = heat.getByRole("row", { name: /^Pinepost/ }).getByRole("link").first();
+  const cell = heat
+    .getByRole("row", { name: /^Pinepost/ })
+    .getByRole("link")
+    .first();
   const title = (await cell.getAttribute("title"))!;
   const [, shipments, charged, cost] = /: (\d+) shipments, charged (\S+), cost (\S+),/.exec(title)!;
   await cell.click();
@@ -167,7 +174,9 @@ test("where money is lost: the figures in a cell are those of its shipments, whi
   expect(text.split("\n")[0]).toContain("expected cost (EUR)");
 });
 
-test("a table's break-even goes into the draft, is seen at the gate and replayed, and published", async ({ browser }) => {
+test("a table's break-even goes into the draft, is seen at the gate and replayed, and published", async ({
+  browser,
+}) => {
   test.setTimeout(150_000);
   await signInAt(gateUrl, "recovery", ["coordinator"]);
   const context = await browser.newContext({
@@ -196,13 +205,17 @@ test("a table's break-even goes into the draft, is seen at the gate and replayed
   await expect(page.getByRole("region", { name: /Trials/ })).toBeVisible();
   await gate.publishing.getByRole("combobox", { name: "Which orders" }).selectOption("open");
   await gate.publishing.getByRole("button", { name: "Replay", exact: true }).click();
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/\d+ of \d+ orders change/, { timeout: 40_000 });
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/\d+ of \d+ orders change/, {
+    timeout: 40_000,
+  });
   await gate.open();
   await gate.publish("what the orders of these months needed");
   await context.close();
 });
 
-test("bills are for finance and administrators, results not for those who only look: others see no figure of them", async ({ baseURL }) => {
+test("bills are for finance and administrators, results not for those who only look: others see no figure of them", async ({
+  baseURL,
+}) => {
   for (const name of ["coordinator", "viewer"] as const) {
     const context = await signedIn(name, baseURL!);
     for (const path of [
@@ -219,7 +232,9 @@ test("bills are for finance and administrators, results not for those who only l
     expect((await context.get("/recovery/month-end/journal?month=2026-10")).status()).toBe(403);
     const isAllowed = name === "coordinator";
     for (const path of ["/recovery", "/recovery/shipments", "/recovery/break-even"])
-      expect((await (await context.get(path)).text()).includes("Coordinators, finance and administrators")).toBe(!isAllowed);
+      expect(
+        (await (await context.get(path)).text()).includes("Coordinators, finance and administrators"),
+      ).toBe(!isAllowed);
     const file = await context.get("/recovery/export?what=rows");
     expect(file.status()).toBe(isAllowed ? 200 : 403);
     expect((await context.get("/recovery/export?what=everything")).status()).toBe(404);

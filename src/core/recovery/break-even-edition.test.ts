@@ -42,12 +42,11 @@ test("the new edition is the old one from its day on, but for the rates that are
 });
 
 test("a rate per unit is not set, nor an empty cell, nor one that is not there", () => {
-  const { edition, put: count, leftOut } = put([
-    rate("A", "10"),
-    rate("B", "open"),
-    rate("C", "2"),
-    rate("A", "3"),
-  ]);
+  const {
+    edition,
+    put: count,
+    leftOut,
+  } = put([rate("A", "10"), rate("B", "open"), rate("C", "2"), rate("A", "3")]);
   expect(edition.rows).toEqual(base.rows);
   expect(count).toBe(0);
   expect(leftOut.map(({ why }) => why)).toEqual(["not-flat", "not-there", "not-there", "not-there"]);
@@ -80,22 +79,30 @@ test.each([
   ["8.00", "22", "0.01", "9.76"],
   ["8.00", "22", "0.10", "9.80"],
   ["8.00", "25.5", "0.50", "10.50"],
-])("%s without tax, in a table with %s %% tax in steps of %s, is %s", (charge, taxPercent, step, rateThen) => {
-  expect(rateForCharge(charge, { taxPercent, step, currency: "EUR" })).toBe(rateThen);
-});
+])(
+  "%s without tax, in a table with %s %% tax in steps of %s, is %s",
+  (charge, taxPercent, step, rateThen) => {
+    expect(rateForCharge(charge, { taxPercent, step, currency: "EUR" })).toBe(rateThen);
+  },
+);
 
 test("a rate never brings less than the charge it is for, and less than a step more", () => {
   const cents = fc.integer({ min: 0, max: 100_000 });
   fc.assert(
-    fc.property(cents, fc.integer({ min: 0, max: 2700 }), fc.constantFrom("0.01", "0.05", "0.10", "1.00"), (charge, tax, step) => {
-      const [net, percent] = [Decimal.of((charge / 100).toFixed(2)), Decimal.of((tax / 100).toFixed(2))];
-      const exact = net.times(Decimal.hundred.plus(percent)).percent();
-      const found = Decimal.of(
-        rateForCharge(net.toString(), { taxPercent: percent.toString(), step, currency: "EUR" }),
-      );
-      expect(found.lessThan(exact)).toBe(false);
-      expect(found.minus(exact).lessThan(Decimal.of(step))).toBe(true);
-    }),
+    fc.property(
+      cents,
+      fc.integer({ min: 0, max: 2700 }),
+      fc.constantFrom("0.01", "0.05", "0.10", "1.00"),
+      (charge, tax, step) => {
+        const [net, percent] = [Decimal.of((charge / 100).toFixed(2)), Decimal.of((tax / 100).toFixed(2))];
+        const exact = net.times(Decimal.hundred.plus(percent)).percent();
+        const found = Decimal.of(
+          rateForCharge(net.toString(), { taxPercent: percent.toString(), step, currency: "EUR" }),
+        );
+        expect(found.lessThan(exact)).toBe(false);
+        expect(found.minus(exact).lessThan(Decimal.of(step))).toBe(true);
+      },
+    ),
     { numRuns: runs(500) },
   );
 });

@@ -32,7 +32,10 @@ export function breakEvenEdition(
   { from, rates }: { readonly from: string; readonly rates: readonly NewRate[] },
 ): BreakEvenEdition {
   const leftOut: LeftOut[] = [];
-  const rows = base.rows.map((row) => ({ ...row, rates: row.rates.map((cell) => (Array.isArray(cell) ? [...cell] : cell)) }));
+  const rows = base.rows.map((row) => ({
+    ...row,
+    rates: row.rates.map((cell) => (Array.isArray(cell) ? [...cell] : cell)),
+  }));
   for (const one of rates) {
     const why = put(rows, base, one);
     if (why) leftOut.push({ ...one, why });
@@ -46,7 +49,11 @@ export function breakEvenEdition(
 
 type Rows = { zone: string; rates: (string | null | (string | null)[])[] }[];
 
-function put(rows: Rows, { breaks, bands }: Edition, { zone, edge, band, rate }: NewRate): LeftOut["why"] | undefined {
+function put(
+  rows: Rows,
+  { breaks, bands }: Edition,
+  { zone, edge, band, rate }: NewRate,
+): LeftOut["why"] | undefined {
   const row = rows.find((known) => known.zone === zone);
   const at = breaks.findIndex((known) => (known.edge ?? "open") === edge);
   const page = bands ? bands.edges.findIndex((known) => (known ?? "open") === band) : 0;
@@ -77,9 +84,14 @@ function freeLabel({ editions }: Pick<Tariff, "editions">, wanted: string): stri
  */
 export function rateForCharge(
   charge: string,
-  { taxPercent, step, currency }: { readonly taxPercent: string | undefined; readonly step: string; readonly currency: string },
+  {
+    taxPercent,
+    step,
+    currency,
+  }: { readonly taxPercent: string | undefined; readonly step: string; readonly currency: string },
 ): string {
   const net = Decimal.of(charge);
-  const gross = taxPercent === undefined ? net : net.times(Decimal.hundred.plus(Decimal.of(taxPercent))).percent();
+  const gross =
+    taxPercent === undefined ? net : net.times(Decimal.hundred.plus(Decimal.of(taxPercent))).percent();
   return moneyText(gross.roundedToStep(Decimal.of(step), "ceiling"), currency);
 }

@@ -104,7 +104,10 @@ test("the charge is the least multiple of the step that reaches the target", () 
 });
 
 test("orders that were charged the same count as many, whether told together or one by one", () => {
-  const together = breakEven([order("5.00", "24.30", { orders: 3 }), order("0.00", "2.00", { orders: 2, isFree: true })], target);
+  const together = breakEven(
+    [order("5.00", "24.30", { orders: 3 }), order("0.00", "2.00", { orders: 2, isFree: true })],
+    target,
+  );
   const single = breakEven(
     [
       ...["8.10", "8.00", "8.20"].map((cost) => order("5.00", cost)),

@@ -32,7 +32,16 @@ test("lines are summed by carrier, charge type and tax rate, whatever way the ra
     ],
     tools,
   );
-  expect(entries.map(({ carrier, type, taxPercent, count, net, tax }) => [carrier, type, taxPercent, count, net, tax])).toEqual([
+  expect(
+    entries.map(({ carrier, type, taxPercent, count, net, tax }) => [
+      carrier,
+      type,
+      taxPercent,
+      count,
+      net,
+      tax,
+    ]),
+  ).toEqual([
     ["PNP", "cod", "22", 1, "2.00", "0.44"],
     ["PNP", "freight", "0", 1, "10.00", "0.00"],
     ["PNP", "freight", "9", 1, "10.00", "2.20"],

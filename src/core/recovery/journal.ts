@@ -51,7 +51,12 @@ export function journalOfCharges(
     const home = (amount: string) => roundMoney(convert(Decimal.of(amount), conversion), homeCurrency);
     const percent = Decimal.of(line.taxPercent).toString();
     const key = JSON.stringify([line.carrier, line.type, percent]);
-    const known = sums.get(key) ?? { one: { ...line, taxPercent: percent }, count: 0, net: Decimal.zero, tax: Decimal.zero };
+    const known = sums.get(key) ?? {
+      one: { ...line, taxPercent: percent },
+      count: 0,
+      net: Decimal.zero,
+      tax: Decimal.zero,
+    };
     sums.set(key, {
       ...known,
       count: known.count + 1,
@@ -59,21 +64,25 @@ export function journalOfCharges(
       tax: known.tax.plus(home(line.tax)),
     });
   }
-  const entries = [...sums.values()].map(({ one, count, net, tax }): JournalEntry => ({
-    kind: "charged",
-    carrier: one.carrier,
-    type: one.type,
-    taxPercent: one.taxPercent,
-    count,
-    net: moneyText(net, homeCurrency),
-    tax: moneyText(tax, homeCurrency),
-  }));
+  const entries = [...sums.values()].map(
+    ({ one, count, net, tax }): JournalEntry => ({
+      kind: "charged",
+      carrier: one.carrier,
+      type: one.type,
+      taxPercent: one.taxPercent,
+      count,
+      net: moneyText(net, homeCurrency),
+      tax: moneyText(tax, homeCurrency),
+    }),
+  );
   return { entries: entries.sort(inOrder), left };
 }
 
 function inOrder(a: JournalEntry, b: JournalEntry): number {
   return (
-    compared(a.carrier, b.carrier) || compared(a.type, b.type) || Decimal.of(a.taxPercent).compare(Decimal.of(b.taxPercent))
+    compared(a.carrier, b.carrier) ||
+    compared(a.type, b.type) ||
+    Decimal.of(a.taxPercent).compare(Decimal.of(b.taxPercent))
   );
 }
 

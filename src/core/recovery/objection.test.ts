@@ -1,4 +1,11 @@
-import { mayBecome, objectable, objectionSums, objectionStates, statesAfter, type Objected } from "./objection";
+import {
+  mayBecome,
+  objectable,
+  objectionSums,
+  objectionStates,
+  statesAfter,
+  type Objected,
+} from "./objection";
 
 test("an objection goes from open over accepted to credited; what was said too early is taken back a step", () => {
   const way = objectionStates.map((from) => [from, statesAfter(from)]);
@@ -13,7 +20,12 @@ test("an objection goes from open over accepted to credited; what was said too e
 });
 
 test("sums are by currency: what waits, what was won back as it was credited, what was turned down", () => {
-  const one = (own: Partial<Objected>): Objected => ({ currency: "EUR", amount: "10.00", state: "open", ...own });
+  const one = (own: Partial<Objected>): Objected => ({
+    currency: "EUR",
+    amount: "10.00",
+    state: "open",
+    ...own,
+  });
   expect(
     objectionSums([
       one({}),

@@ -111,7 +111,8 @@ test("the cell of a sell table is known by its names where one alone charges it"
     inputs: { cell: { amount: "1.00", currency: "EUR" } },
     source,
   });
-  const cellOf = (...working: Step[]) => results({ quote: offer([shipment("1.00")], { working }) })[0]?.sellCell;
+  const cellOf = (...working: Step[]) =>
+    results({ quote: offer([shipment("1.00")], { working }) })[0]?.sellCell;
   const path = "tariffs/SELL/editions/2026%2F1/zones/ISLES/breaks/2";
   expect(cellOf(rate("tariffs/BUY/editions/1/zones/9/breaks/9", "rate"), rate(path))).toEqual({
     tariff: "SELL",

@@ -251,7 +251,11 @@ export async function setObjection(
 }
 
 export async function hasObjections(tx: Database, bill: string): Promise<boolean> {
-  const rows = await tx.select({ id: objections.id }).from(objections).where(eq(objections.bill, bill)).limit(1);
+  const rows = await tx
+    .select({ id: objections.id })
+    .from(objections)
+    .where(eq(objections.bill, bill))
+    .limit(1);
   return rows.length > 0;
 }
 

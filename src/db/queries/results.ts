@@ -294,40 +294,38 @@ export async function readLosses(db: Database, months: Months, most: number): Pr
 
 /** The first day anything of a shipment left, and what was billed of it, for the shipments of some orders. */
 export async function readOutcomes(db: Database, numbers: readonly string[]) {
-  const [left, billed, credited] = await Promise.all([
-    db
-      .select({
-        order: dispatches.order,
-        service: dispatches.service,
-        origin: dispatches.origin,
-        day: min(dispatches.day),
-      })
-      .from(dispatches)
-      .where(inArray(dispatches.order, [...numbers]))
-      .groupBy(dispatches.order, dispatches.service, dispatches.origin),
-    db
-      .select({
-        charge: billedShipments.charge,
-        shipment: billedShipments.shipment,
-        billed: billedShipments.billedHome,
-      })
-      .from(billedShipments)
-      .where(
-        and(
-          inArray(billedShipments.order, [...numbers]),
-          billedShipments.taken,
-          isNotNull(billedShipments.billedHome),
-        ),
+  const left = await db
+    .select({
+      order: dispatches.order,
+      service: dispatches.service,
+      origin: dispatches.origin,
+      day: min(dispatches.day),
+    })
+    .from(dispatches)
+    .where(inArray(dispatches.order, [...numbers]))
+    .groupBy(dispatches.order, dispatches.service, dispatches.origin);
+  const billed = await db
+    .select({
+      charge: billedShipments.charge,
+      shipment: billedShipments.shipment,
+      billed: billedShipments.billedHome,
+    })
+    .from(billedShipments)
+    .where(
+      and(
+        inArray(billedShipments.order, [...numbers]),
+        billedShipments.taken,
+        isNotNull(billedShipments.billedHome),
       ),
-    db
-      .select({
-        order: credits.order,
-        net: sum(sql`(${credits.delivery} ->> 'net')::numeric`),
-      })
-      .from(credits)
-      .where(and(inArray(credits.order, [...numbers]), isNotNull(credits.delivery)))
-      .groupBy(credits.order),
-  ]);
+    );
+  const credited = await db
+    .select({
+      order: credits.order,
+      net: sum(sql`(${credits.delivery} ->> 'net')::numeric`),
+    })
+    .from(credits)
+    .where(and(inArray(credits.order, [...numbers]), isNotNull(credits.delivery)))
+    .groupBy(credits.order);
   return { left, billed, credited };
 }
 
@@ -359,7 +357,10 @@ export async function readSold(db: Database, tariff: string, { from, to }: Month
 }
 
 /** The sell tables that charged anything in some months. */
-export async function readSellTariffs(db: Database, { from, to }: Months): Promise<{ tariff: string; orders: number }[]> {
+export async function readSellTariffs(
+  db: Database,
+  { from, to }: Months,
+): Promise<{ tariff: string; orders: number }[]> {
   const days = { from: `${from}-01`, before: `${monthAfter(to)}-01` };
   const { rows } = await db.execute<{ tariff: string; orders: number }>(sql`
     select sell_tariff as tariff, sum(orders)::int as orders from ${shipmentResults}
@@ -386,8 +387,16 @@ export async function readWaiting(
 }
 
 /** What was handed over by the end of a day and is on no bill of that day or before, within the year before it; by carrier and service. */
-export async function readUnbilled(db: Database, { from, to }: { readonly from: string; readonly to: string }) {
-  const { rows } = await db.execute<{ carrier: string; service: string; shipments: number; expected: string }>(sql`
+export async function readUnbilled(
+  db: Database,
+  { from, to }: { readonly from: string; readonly to: string },
+) {
+  const { rows } = await db.execute<{
+    carrier: string;
+    service: string;
+    shipments: number;
+    expected: string;
+  }>(sql`
     select carrier, service, count(*)::int as shipments, coalesce(sum(expected), 0)::text as expected
     from ${shipmentResults}
     where day >= ${from} and day <= ${to} and handed_over and not ${isBilled(sql`${bills.date} <= ${to}`)}
@@ -397,7 +406,13 @@ export async function readUnbilled(db: Database, { from, to }: { readonly from: 
 
 /** What bills dated between two days come to in home currency, by carrier: of shipments that are matched, of all others, and fees. */
 export async function readBilled(db: Database, { from, to }: { readonly from: string; readonly to: string }) {
-  const { rows } = await db.execute<{ carrier: string; bills: number; matched: string; others: string; fees: string }>(sql`
+  const { rows } = await db.execute<{
+    carrier: string;
+    bills: number;
+    matched: string;
+    others: string;
+    fees: string;
+  }>(sql`
     select ${bills.carrier} as carrier, count(*)::int as bills, sum(own.matched)::text as matched,
       sum(own.others)::text as others, coalesce(sum(${bills.feesHome}), 0)::text as fees
     from ${bills}
@@ -413,7 +428,12 @@ export async function readBilled(db: Database, { from, to }: { readonly from: st
 /** Orders that were handed over and whose first shipment left between two days, with the carriers of all their shipments. */
 export async function readHandedOver(
   db: Database,
-  { from, to, after, most }: { readonly from: string; readonly to: string; readonly after: string; readonly most: number },
+  {
+    from,
+    to,
+    after,
+    most,
+  }: { readonly from: string; readonly to: string; readonly after: string; readonly most: number },
 ): Promise<{ order: string; carriers: string[] }[]> {
   const { rows } = await db.execute<{ order: string; carriers: string[] }>(sql`
     select first.order_number as order, (

@@ -39,7 +39,9 @@ export async function undoBill(id: string): Promise<Answer<undefined>> {
 }
 
 /** Objects to some of a bill's shipments. */
-export async function object(input: z.input<typeof objectionInput>): Promise<Answer<{ readonly count: number }>> {
+export async function object(
+  input: z.input<typeof objectionInput>,
+): Promise<Answer<{ readonly count: number }>> {
   const answer = await act(input, {
     permission: "see-bills",
     schema: objectionInput,

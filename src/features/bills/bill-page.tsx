@@ -74,12 +74,7 @@ export function BillPage({ bill }: { readonly bill: BillParts }) {
         )}
       </Section>
       <Section name="Yours">
-        <Shipments
-          rows={matched}
-          currency={homeCurrency}
-          serviceNames={bill.serviceNames}
-          choice={choice}
-        />
+        <Shipments rows={matched} currency={homeCurrency} serviceNames={bill.serviceNames} choice={choice} />
       </Section>
       <Rest
         name="Billed twice"

@@ -5,7 +5,15 @@ test("a journal says what each sum is, of which carrier, charge type and tax rat
     "2026-10",
     "EUR",
     [
-      { kind: "charged", carrier: "", type: "freight", taxPercent: "22", count: 3, net: "10.00", tax: "2.20" },
+      {
+        kind: "charged",
+        carrier: "",
+        type: "freight",
+        taxPercent: "22",
+        count: 3,
+        net: "10.00",
+        tax: "2.20",
+      },
       { kind: "accrued", carrier: "PNP", type: "", taxPercent: "", count: 2, net: "7.10", tax: "" },
     ],
     (code) => (code === "PNP" ? "Pinepost" : code),

@@ -78,7 +78,10 @@ export function MonthEndPage({ parts }: { readonly parts: MonthEndParts | undefi
             figuresFrom={1}
           >
             {billed.map((row) => (
-              <tr key={row.carrier} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
+              <tr
+                key={row.carrier}
+                className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5"
+              >
                 <td>{row.carrierName}</td>
                 <td className="text-right">{row.bills}</td>
                 <td className="text-right">{row.matched}</td>

@@ -48,7 +48,9 @@ export function ObjectForm({
   const { busy, trouble, submit } = useSubmit();
   if (rows.length === 0) return null;
   const send = async () => {
-    const answer = await submit(() => object({ bill, positions: rows.map(({ position }) => position), reason }));
+    const answer = await submit(() =>
+      object({ bill, positions: rows.map(({ position }) => position), reason }),
+    );
     if (!answer.ok) return;
     setReason("");
     onDone();

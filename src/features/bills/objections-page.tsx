@@ -38,8 +38,8 @@ export function ObjectionsPage({ parts: { list, sums } }: { readonly parts: Obje
       )}
       {sums.map(({ currency, count, waiting, wonBack, rejected }) => (
         <p key={currency}>
-          {count} in {currency}: <b>{waiting}</b> {currency} wait, <b className="text-gain">{wonBack}</b> {currency} were
-          won back, {rejected} {currency} rejected.
+          {count} in {currency}: <b>{waiting}</b> {currency} wait, <b className="text-gain">{wonBack}</b>{" "}
+          {currency} were won back, {rejected} {currency} rejected.
         </p>
       ))}
       {carriers.map(([code, name]) => {

@@ -18,7 +18,8 @@ type View = NonNullable<BreakEvenParts["view"]>;
 type Table = NonNullable<View["table"]>;
 type Cell = Table["cells"][number];
 
-const keyOf = ({ zone, edge, band }: Pick<Cell, "zone" | "edge" | "band">) => JSON.stringify([zone, edge, band]);
+const keyOf = ({ zone, edge, band }: Pick<Cell, "zone" | "edge" | "band">) =>
+  JSON.stringify([zone, edge, band]);
 
 /** For each zone and break of a sell table: what its orders were charged and cost, and the rate that would have covered them. */
 export function BreakEvenPage({
@@ -44,7 +45,9 @@ export function BreakEvenPage({
           {view.table ? (
             <BreakEvenTable key={view.table.code} table={view.table} mayEdit={mayEdit} query={query} />
           ) : (
-            <p className="text-soft">This table has no edition in force today, or no exchange rate for its currency.</p>
+            <p className="text-soft">
+              This table has no edition in force today, or no exchange rate for its currency.
+            </p>
           )}
         </>
       )}
@@ -60,7 +63,11 @@ function Asked({ view, query }: { readonly view: View; readonly query: BreakEven
     <div className="mb-3 flex flex-wrap items-baseline gap-x-4 gap-y-2">
       <label className="flex items-baseline gap-1.5">
         <span className="text-soft">Sell table</span>
-        <select className={box} value={view.table?.code ?? ""} onChange={({ target }) => say({ tariff: target.value })}>
+        <select
+          className={box}
+          value={view.table?.code ?? ""}
+          onChange={({ target }) => say({ tariff: target.value })}
+        >
           {view.tariffs.map(({ code, name, orders }) => (
             <option key={code} value={code}>
               {name} ({orders} orders)
@@ -112,8 +119,8 @@ function BreakEvenTable({
   return (
     <>
       <p className="mb-2 max-w-[70rem]">
-        {table.name}, edition {table.edition}: charged <b>{whole.charged}</b>, cost <b>{whole.cost}</b> {currency},
-        left{" "}
+        {table.name}, edition {table.edition}: charged <b>{whole.charged}</b>, cost <b>{whole.cost}</b>{" "}
+        {currency}, left{" "}
         <b className={whole.margin.startsWith("-") ? "text-loss" : "text-gain"}>
           {signed(whole.margin)} {currency}
         </b>
@@ -129,13 +136,21 @@ function BreakEvenTable({
               {mayEdit && <th className="sr-only">Chosen</th>}
               <th>Zone</th>
               <th>Break</th>
-              {["Orders", "of them free", "Charged", "Cost", "Margin", "Rate today", "Rate to break even", "Pay more", "Margin then"].map(
-                (head) => (
-                  <th key={head} className="text-right">
-                    {head}
-                  </th>
-                ),
-              )}
+              {[
+                "Orders",
+                "of them free",
+                "Charged",
+                "Cost",
+                "Margin",
+                "Rate today",
+                "Rate to break even",
+                "Pay more",
+                "Margin then",
+              ].map((head) => (
+                <th key={head} className="text-right">
+                  {head}
+                </th>
+              ))}
             </tr>
           </thead>
           <tbody>
@@ -212,7 +227,11 @@ function CellRow({
 
 function breakText(
   at: number,
-  { breaks, boundary, unit }: { readonly breaks: Table["breaks"]; readonly boundary: Table["boundary"]; readonly unit: string },
+  {
+    breaks,
+    boundary,
+    unit,
+  }: { readonly breaks: Table["breaks"]; readonly boundary: Table["boundary"]; readonly unit: string },
 ): string {
   const [own, before, after] = [breaks[at], breaks[at - 1], breaks[at + 1]];
   const [lower, upper] = boundary === "upTo" ? [before, own] : [own, after];
@@ -235,7 +254,11 @@ function PutForm({
   readonly marginPercent: string;
 }) {
   const [from, setFrom] = useState(firstOfNextMonth);
-  const [put, setPut] = useState<{ readonly label: string; readonly put: number; readonly leftOut: number }>();
+  const [put, setPut] = useState<{
+    readonly label: string;
+    readonly put: number;
+    readonly leftOut: number;
+  }>();
   const { busy, trouble, submit } = useSubmit();
   const send = async () => {
     const answer = await submit(() =>

@@ -30,10 +30,19 @@ test("an empty value is asked for: shipments without it", () => {
 });
 
 test.each([
-  [{ margin: "15", step: "0.50" }, { marginPercent: "15", step: "0.50" }],
-  [{ margin: "91", step: "0.03" }, { marginPercent: "0", step: "0.10" }],
+  [
+    { margin: "15", step: "0.50" },
+    { marginPercent: "15", step: "0.50" },
+  ],
+  [
+    { margin: "91", step: "0.03" },
+    { marginPercent: "0", step: "0.10" },
+  ],
   [{ margin: "-5" }, { marginPercent: "0", step: "0.10" }],
-  [{ margin: "1e1", tariff: ["a", "b"] }, { marginPercent: "0", tariff: undefined }],
+  [
+    { margin: "1e1", tariff: ["a", "b"] },
+    { marginPercent: "0", tariff: undefined },
+  ],
 ])("what %j asks to be worked out is %j", (params, asked) => {
   expect(breakEvenQuery(params)).toMatchObject(asked);
 });

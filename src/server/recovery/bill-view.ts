@@ -2,7 +2,12 @@ import "server-only";
 import { moneyText } from "@/core/money/currency";
 import { Decimal, sum } from "@/core/money/decimal";
 import type { BillLine } from "@/core/recovery/bill";
-import { billCauses, type BillCause, type BilledShipment, type ExplainedBill } from "@/core/recovery/explain-bill";
+import {
+  billCauses,
+  type BillCause,
+  type BilledShipment,
+  type ExplainedBill,
+} from "@/core/recovery/explain-bill";
 import { objectable, objectionStates, type ObjectionState } from "@/core/recovery/objection";
 import type { BilledParcel } from "@/core/recovery/match-bill";
 import type { PooledDatabase } from "@/db/connect";
@@ -120,7 +125,8 @@ function shownBilled(row: BilledAndOurs, { lines, currency }: BillRow): ShownBil
     order: row.order ?? undefined,
     billed: row.billedHome ?? undefined,
     explained,
-    objectable: row.taken && !explained ? "0" : objectable(total, currency, row.taken ? explained : undefined),
+    objectable:
+      row.taken && !explained ? "0" : objectable(total, currency, row.taken ? explained : undefined),
     objection: objectionStates.find((state) => state === row.objection),
     lines: row.lines.flatMap((at) => all[at] ?? []),
   };

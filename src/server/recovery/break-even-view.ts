@@ -102,7 +102,11 @@ async function tableOf(
   };
 }
 
-function totalOf(cells: readonly ShownBreakEven[], of: (cell: ShownBreakEven) => string, currency: string): string {
+function totalOf(
+  cells: readonly ShownBreakEven[],
+  of: (cell: ShownBreakEven) => string,
+  currency: string,
+): string {
   return moneyText(sum(cells.map((cell) => Decimal.of(of(cell)))), currency);
 }
 
@@ -115,7 +119,14 @@ function chargedOf(
 ): ChargedOrders | undefined {
   const at = breaks.findIndex((known) => (known.edge ?? "open") === edge);
   if (at < 0 || !rows.some((row) => row.zone === zone)) return undefined;
-  return { zone, break: at, orders, charge: money(charged), cost: money(cost), isFree: Decimal.of(charged).sign === 0 };
+  return {
+    zone,
+    break: at,
+    orders,
+    charge: money(charged),
+    cost: money(cost),
+    isFree: Decimal.of(charged).sign === 0,
+  };
 }
 
 interface Basis {
@@ -129,7 +140,9 @@ interface Basis {
 function shownCell(cell: BreakEvenCell, { edition, band, ...basis }: Basis): ShownBreakEven {
   const { edge, rate: kind } = edition.breaks[cell.break] ?? {};
   const rates = edition.rows.find(({ zone }) => zone === cell.zone)?.rates ?? [];
-  const page = edition.bands ? rates[edition.bands.edges.findIndex((known) => (known ?? "open") === band)] : rates;
+  const page = edition.bands
+    ? rates[edition.bands.edges.findIndex((known) => (known ?? "open") === band)]
+    : rates;
   const rate = Array.isArray(page) ? page[cell.break] : undefined;
   const isFlat = kind === "flat" && typeof rate === "string";
   return {

@@ -81,7 +81,9 @@ export async function monthJournal(db: PooledDatabase, asked: string | undefined
       cost("billed", carrier, bills, moneyText(Decimal.of(matched).plus(Decimal.of(others)), homeCurrency)),
       cost("fees", carrier, bills, fees),
     ]),
-    ...[...accrued].map(([carrier, { count, net }]) => cost("accrued", carrier, count, moneyText(net, homeCurrency))),
+    ...[...accrued].map(([carrier, { count, net }]) =>
+      cost("accrued", carrier, count, moneyText(net, homeCurrency)),
+    ),
   ];
   return { month: view.month, homeCurrency, entries, left: charged.left };
 }

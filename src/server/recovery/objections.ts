@@ -57,13 +57,22 @@ export function objectTo(
     });
     const count = await insertObjections(tx, rows);
     if (count === 0) return failed("nothing-to-object");
-    await note(tx, by, { what: "bill-objected", subject: `bills/${id}`, from: null, to: { number: bill.number, shipments: count, reason } });
+    await note(tx, by, {
+      what: "bill-objected",
+      subject: `bills/${id}`,
+      from: null,
+      to: { number: bill.number, shipments: count, reason },
+    });
     return done({ count });
   });
 }
 
 /** Says what became of an objection; fails with `objection-moved` where it can't become that from where it is. */
-export function moveObjection(db: PooledDatabase, { id, to, credited }: ObjectionStep, by: By): Promise<Result<undefined>> {
+export function moveObjection(
+  db: PooledDatabase,
+  { id, to, credited }: ObjectionStep,
+  by: By,
+): Promise<Result<undefined>> {
   return inTransaction(db, async (tx) => {
     const row = await lockObjection(tx, id);
     if (!row) return failed("not-found");

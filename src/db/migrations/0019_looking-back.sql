@@ -1,3 +1,18 @@
+CREATE TABLE "objections" (
+	"id" uuid PRIMARY KEY DEFAULT gen_random_uuid() NOT NULL,
+	"bill" uuid NOT NULL,
+	"position" integer NOT NULL,
+	"reason" text NOT NULL,
+	"amount" numeric NOT NULL,
+	"currency" text NOT NULL,
+	"state" text NOT NULL,
+	"credited" numeric,
+	"said_at" timestamp with time zone NOT NULL,
+	"said_by" text NOT NULL,
+	"changed_at" timestamp with time zone NOT NULL,
+	CONSTRAINT "objections_once" UNIQUE("bill","position")
+);
+--> statement-breakpoint
 CREATE TABLE "result_days" (
 	"day" text PRIMARY KEY NOT NULL,
 	"shipments" integer NOT NULL,
@@ -67,6 +82,7 @@ CREATE TABLE "stale_sums" (
 	"month" text PRIMARY KEY NOT NULL
 );
 --> statement-breakpoint
+ALTER TABLE "objections" ADD CONSTRAINT "objections_bill_bills_id_fk" FOREIGN KEY ("bill") REFERENCES "public"."bills"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "shipment_results_by_order" ON "shipment_results" USING btree ("order_number");--> statement-breakpoint
 CREATE INDEX "shipment_results_by_day" ON "shipment_results" USING btree ("day");--> statement-breakpoint
 CREATE INDEX "shipment_results_by_sell_tariff" ON "shipment_results" USING btree ("sell_tariff","day") WHERE sell_tariff <> '';--> statement-breakpoint
