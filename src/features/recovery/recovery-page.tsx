@@ -107,32 +107,7 @@ function Results({
             charged. Red: cost above it.
           </p>
         </section>
-        <section aria-label="What concessions cost">
-          <h2>What concessions cost</h2>
-          {concessions.length === 0 ? (
-            <p className="text-soft">
-              No free delivery, coupon, amount by hand, waiver or fallback in these months.
-            </p>
-          ) : (
-            <ListTable heads={["", "Shipments", "Charged", "Cost", "Margin"]} narrow figuresFrom={1}>
-              {concessions.map(({ name, href, sum }) => (
-                <tr key={name} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
-                  <td>
-                    <Link prefetch={false} className="link" href={href}>
-                      {name}
-                    </Link>
-                  </td>
-                  <td className="text-right">{sum.shipments}</td>
-                  <td className="text-right">{sum.charged}</td>
-                  <td className="text-right">{sum.cost}</td>
-                  <td className={`text-right ${isLoss(sum) ? "font-semibold text-loss" : ""}`}>
-                    {signed(sum.margin)}
-                  </td>
-                </tr>
-              ))}
-            </ListTable>
-          )}
-        </section>
+        <Concessions rows={concessions} />
       </div>
       <section aria-label="By one">
         <Choice name="by" label="By" of={dimensions} value={by} names={dimensionNames}>
@@ -176,6 +151,37 @@ function Results({
         )}
       </section>
     </div>
+  );
+}
+
+function Concessions({ rows }: { readonly rows: ResultParts["concessions"] }) {
+  return (
+    <section aria-label="What concessions cost">
+      <h2>What concessions cost</h2>
+      {rows.length === 0 ? (
+        <p className="text-soft">
+          No free delivery, coupon, amount by hand, waiver or fallback in these months.
+        </p>
+      ) : (
+        <ListTable heads={["", "Shipments", "Charged", "Cost", "Margin"]} narrow figuresFrom={1}>
+          {rows.map(({ name, href, sum }) => (
+            <tr key={name} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
+              <td>
+                <Link prefetch={false} className="link" href={href}>
+                  {name}
+                </Link>
+              </td>
+              <td className="text-right">{sum.shipments}</td>
+              <td className="text-right">{sum.charged}</td>
+              <td className="text-right">{sum.cost}</td>
+              <td className={`text-right ${isLoss(sum) ? "font-semibold text-loss" : ""}`}>
+                {signed(sum.margin)}
+              </td>
+            </tr>
+          ))}
+        </ListTable>
+      )}
+    </section>
   );
 }
 

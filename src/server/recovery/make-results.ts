@@ -102,9 +102,7 @@ function rowsOf(
   const own = new Map(
     lines.map(({ sku, item }) => [sku, (item as { goodsClass?: string } | null)?.goodsClass]),
   );
-  const carriers = new Map(
-    [...live.setup.services, ...revision.setup.services].map(({ code, carrier }) => [code, carrier]),
-  );
+  const carriers = carriersOf(live, revision);
   const results = shipmentResults(
     {
       charged: Decimal.of(order.chargeNet ?? quote.net)
@@ -150,4 +148,11 @@ function rowsOf(
       billed: outcomes.billedOf(charge.id, position) ?? null,
     };
   });
+}
+
+/** Whose each service is: by what was live when the order was charged, else by what is now. */
+function carriersOf(live: Revision, then: Revision): ReadonlyMap<string, string> {
+  return new Map(
+    [...live.setup.services, ...then.setup.services].map(({ code, carrier }) => [code, carrier]),
+  );
 }
