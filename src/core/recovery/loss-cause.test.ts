@@ -11,6 +11,7 @@ test("what was charged below cost is the cause, in the name of what was given", 
     concession: "free",
     amount: "8.00",
   });
+  expect(cause({ concessions: ["fallback"] })).toEqual({ why: "charge-below-cost", amount: "3.00" });
 });
 
 test("a cause of the bill that is more than that is the cause", () => {

@@ -41,7 +41,8 @@ export function lossCause(
       amount: moneyText(cost.minus(Decimal.of(expected)), currency),
     };
   const amount = moneyText(below, currency);
-  const [concession] = concessions;
+  // a rate that stood in for the carrier's is what it was to cost, and no reason to charge less
+  const concession = concessions.find((one) => one !== "fallback");
   return concession ? { why: "concession", concession, amount } : { why: "charge-below-cost", amount };
 }
 

@@ -386,21 +386,23 @@ export async function readWaiting(
   return { shipments: rows[0]?.shipments ?? 0, orders: rows.map(({ order }) => order) };
 }
 
-/** What was handed over by the end of a day and is on no bill of that day or before, within the year before it; by carrier and service. */
+/** What was handed over by the end of a day and is on no bill of that day or before, within the year before it; by carrier and service, what costs nothing left out. `late`: what of it left since a day. */
 export async function readUnbilled(
   db: Database,
-  { from, to }: { readonly from: string; readonly to: string },
+  { from, to, since }: { readonly from: string; readonly to: string; readonly since: string },
 ) {
   const { rows } = await db.execute<{
     carrier: string;
     service: string;
     shipments: number;
     expected: string;
+    late: string;
   }>(sql`
-    select carrier, service, count(*)::int as shipments, coalesce(sum(expected), 0)::text as expected
+    select carrier, service, count(*)::int as shipments, coalesce(sum(expected), 0)::text as expected,
+      coalesce(sum(expected) filter (where day >= ${since}), 0)::text as late
     from ${shipmentResults}
     where day >= ${from} and day <= ${to} and handed_over and not ${isBilled(sql`${bills.date} <= ${to}`)}
-    group by carrier, service order by carrier, service`);
+    group by carrier, service having sum(expected) <> 0 order by carrier, service`);
   return rows;
 }
 

@@ -42,21 +42,32 @@ export function MonthEndPage({ parts }: { readonly parts: MonthEndParts | undefi
           <p className="text-soft">Everything that left in the year before is billed.</p>
         ) : (
           <ListTable
-            heads={["Carrier", "Service", "Shipments", `Expected without tax, ${homeCurrency}`]}
+            heads={[
+              "Carrier",
+              "Service",
+              "Shipments",
+              `Left in the month, ${homeCurrency}`,
+              "Left before",
+              "To accrue, without tax",
+            ]}
             narrow
             figuresFrom={2}
           >
-            {accrual.map(({ carrier, carrierName, service, serviceName, shipments, expected }) => (
-              <tr
-                key={`${carrier}/${service}`}
-                className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5"
-              >
-                <td>{carrierName}</td>
-                <td>{serviceName}</td>
-                <td className="text-right">{shipments}</td>
-                <td className="text-right">{expected}</td>
-              </tr>
-            ))}
+            {accrual.map(
+              ({ carrier, carrierName, service, serviceName, shipments, inMonth, before, expected }) => (
+                <tr
+                  key={`${carrier}/${service}`}
+                  className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5"
+                >
+                  <td>{carrierName}</td>
+                  <td>{serviceName}</td>
+                  <td className="text-right">{shipments}</td>
+                  <td className="text-right">{inMonth}</td>
+                  <td className="text-right">{before}</td>
+                  <td className="text-right font-semibold">{expected}</td>
+                </tr>
+              ),
+            )}
           </ListTable>
         )}
       </section>

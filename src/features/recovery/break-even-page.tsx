@@ -129,6 +129,7 @@ function BreakEvenTable({
         brought is reckoned; what buyers would do is not.
         {elsewhere > 0 && ` ${elsewhere} more orders were charged by cells that the table no longer has.`}
       </p>
+      {mayEdit && <PutForm table={table} rates={rates} marginPercent={query.marginPercent} />}
       <div className="sheet relative overflow-x-auto">
         <table className="narrow w-full border-collapse" aria-label="Break-even by zone and break">
           <thead className="text-left text-xs text-soft">
@@ -166,7 +167,6 @@ function BreakEvenTable({
           </tbody>
         </table>
       </div>
-      {mayEdit && <PutForm table={table} rates={rates} marginPercent={query.marginPercent} />}
     </>
   );
 }
@@ -276,7 +276,7 @@ function PutForm({
   return (
     <form
       aria-label="Put into the draft"
-      className="mt-3 flex flex-wrap items-baseline gap-3"
+      className="mb-3 flex flex-wrap items-baseline gap-3"
       onSubmit={(event) => {
         event.preventDefault();
         void send();

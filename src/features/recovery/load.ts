@@ -54,6 +54,11 @@ export function loadRecovery(query: RecoveryQuery) {
             sum,
           })),
         },
+        losing: view.losing.map(({ value, value2, sum }) => ({
+          name: `${words("service", value)} to ${words("zone", value2)}`,
+          href: shipmentsHref(months, { service: value, zone: value2 }),
+          sum,
+        })),
         concessions: view.concessions.map(({ kind, sum }) => ({
           name: concessionNames[kind],
           href: shipmentsHref(months, {}, { concession: kind }),

@@ -107,7 +107,10 @@ function Results({
             charged. Red: cost above it.
           </p>
         </section>
-        <Concessions rows={concessions} />
+        <div className="space-y-3">
+          <Losing rows={results.losing} currency={homeCurrency} />
+          <Concessions rows={concessions} />
+        </div>
       </div>
       <section aria-label="By one">
         <Choice name="by" label="By" of={dimensions} value={by} names={dimensionNames}>
@@ -151,6 +154,39 @@ function Results({
         )}
       </section>
     </div>
+  );
+}
+
+const MOST_LOSING = 6;
+
+/** The answer first: which services to which zones lose, and how much of what they lose is theirs. */
+function Losing({ rows, currency }: { readonly rows: ResultParts["losing"]; readonly currency: string }) {
+  return (
+    <section aria-label="Loses most">
+      <h2>Loses most</h2>
+      {rows.length === 0 ? (
+        <p className="text-soft">No service loses to any zone in these months.</p>
+      ) : (
+        <ol>
+          {rows.slice(0, MOST_LOSING).map(({ name, href, sum }) => (
+            <li key={href} className="flex items-baseline gap-3 border-b border-hairline py-0.5">
+              <Link prefetch={false} className="link min-w-0 flex-1 truncate" href={href}>
+                {name}
+              </Link>
+              <span className="narrow text-soft">
+                {sum.shipments} {sum.shipments === 1 ? "shipment" : "shipments"}
+              </span>
+              <b className="narrow w-24 text-right text-loss">
+                {signed(sum.margin)} {currency}
+              </b>
+            </li>
+          ))}
+        </ol>
+      )}
+      {rows.length > MOST_LOSING && (
+        <p className="text-soft">{rows.length} lose in all: choose Service by Zone below.</p>
+      )}
+    </section>
   );
 }
 

@@ -26,7 +26,7 @@ export async function viewMonthEnd(db: PooledDatabase, asked: string | undefined
   const month = asked && /^\d{4}-(0[1-9]|1[0-2])$/.test(asked) && asked <= all.to ? asked : all.to;
   const end = endOf(month);
   const [unbilled, billed] = await Promise.all([
-    readUnbilled(db, { from: yearBefore(end), to: end }),
+    readUnbilled(db, { from: yearBefore(end), to: end, since: `${month}-01` }),
     readBilled(db, { from: `${month}-01`, to: end }),
   ]);
   const money = (amount: string) => moneyText(Decimal.of(amount), homeCurrency);
@@ -38,11 +38,13 @@ export async function viewMonthEnd(db: PooledDatabase, asked: string | undefined
     months: all,
     end,
     homeCurrency,
-    accrual: unbilled.map(({ carrier, service, shipments, expected }) => ({
+    accrual: unbilled.map(({ carrier, service, shipments, expected, late }) => ({
       ...{ carrier, service, shipments },
       carrierName: carriers.get(carrier) ?? carrier,
       serviceName: services.get(service) ?? service,
       expected: money(expected),
+      inMonth: money(late),
+      before: moneyText(Decimal.of(expected).minus(Decimal.of(late)), homeCurrency),
     })),
     accrued: moneyText(sum(unbilled.map(({ expected }) => Decimal.of(expected))), homeCurrency),
     billed: billed.map((row) => ({

@@ -62,13 +62,14 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across }: 
   if (!all) return { setup, homeCurrency, stale, months: undefined };
   const months = monthsOf({ from, to }, all);
   const [first, second] = inOrder(by, across);
-  const [whole, days, rows, cells, given, losses] = await Promise.all([
+  const [whole, days, rows, cells, given, losses, lanes] = await Promise.all([
     readSums(db, months, ""),
     readDays(db, months),
     readSums(db, months, by),
     first === second ? [] : readSums(db, months, first, second),
     readSums(db, months, CONCESSION),
     readLosses(db, months, MOST_LOSSES),
+    readSums(db, months, "service", "zone"),
   ]);
   const of = (figures: ResultFigures) => resultSum(figures, homeCurrency);
   const worst = losses
@@ -90,6 +91,11 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across }: 
       const found = given.find(({ value }) => value === kind);
       return found ? [{ kind, sum: of(found) }] : [];
     }),
+    /** Services to zones that lose, the worst first. */
+    losing: lanes
+      .map(({ value, value2, ...figures }): SummedCell => ({ value, value2, sum: of(figures) }))
+      .filter(({ sum }) => sum.margin.startsWith("-"))
+      .sort(worstFirst),
     losses: await withCauses(db, worst, homeCurrency),
   };
 }
