@@ -27,6 +27,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     storageState: `${results}/coordinator.json`,
     launchOptions: { executablePath: "/usr/bin/chromium", args: quiet },
-    trace: "retain-on-failure",
+    // a trace of every test doubles the time of all; a picture of what failed costs nothing until it does
+    trace: process.env.CI ? "on-first-retry" : "off",
+    screenshot: "only-on-failure",
   },
 });
