@@ -40,7 +40,10 @@ async function ordered(request: APIRequestContext, number: string, quantity: num
 }
 
 async function cancelled(request: APIRequestContext, number: string): Promise<void> {
-  const answer = await request.post(`/api/v1/orders/${number}/cancel`, { headers: key });
+  const answer = await request.post(`/api/v1/orders/${number}/cancel`, {
+    headers: key,
+    data: { reason: "of a test" },
+  });
   expect(answer.status(), await answer.text()).toBe(200);
 }
 
