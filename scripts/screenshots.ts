@@ -29,7 +29,7 @@ const views: readonly [
   ["board", "/zones/board", "light"],
   ["gate", "/gate", "light"],
   ["replay", "/gate/replay/5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10", "light"],
-  ["hand-over", "/orders/~many", "light", confirmAll],
+  ["recovery", "/recovery", "light"],
   // last: the bench stays open
   ["bench", "/offers/point", "light", typeOnBench],
 ];
@@ -85,14 +85,6 @@ async function writeOrder(page: Page): Promise<void> {
   await page.getByRole("combobox", { name: "Item 2" }).fill("FOUND-5");
   await page.getByRole("region", { name: "Offers for this order" }).waitFor();
   await page.waitForLoadState("networkidle");
-}
-
-/** All that can be charged is, and confirmed: then it waits to be handed over. */
-async function confirmAll(page: Page): Promise<void> {
-  await page.getByRole("button", { name: /^Charge \d/ }).click();
-  await page.getByRole("button", { name: "Confirm them" }).click();
-  await page.getByRole("heading", { name: /orders confirmed$/ }).waitFor();
-  await page.goto("/orders/~leaving", { waitUntil: "networkidle" });
 }
 
 async function chooseFile(page: Page): Promise<void> {

@@ -19,6 +19,8 @@ const words: Readonly<Record<string, string>> = {
   "bill-taken": "took in a carrier's bill",
   "bill-taken-back": "took back a carrier's bill",
   "bill-objected": "objected to shipments of a carrier's bill",
+  "matches-agreed": "agreed that shipments of a carrier's bill are ours",
+  "matches-denied": "said that shipments of a carrier's bill are not ours",
   "objection-moved": "said what became of an objection",
   "bill-words-set": "set how a carrier's bills are read",
   "connection-asked-again": "had a carrier that was left alone asked again",

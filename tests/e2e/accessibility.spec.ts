@@ -3,16 +3,16 @@ import { stateOf } from "./people";
 import { screens } from "./screens";
 import { expect, test, type Page } from "./test";
 
-/** Longer than colours take to fade from one theme to the other. */
-const FADE_MS = 500;
+/** What is between two colours is nobody's: without motion none fades, but the page is still to be painted. */
+test.use({ contextOptions: { reducedMotion: "reduce" } });
+const PAINT_MS = 150;
 
 /** What axe has against a page, in the light and, as far as it is about colour, in the dark. */
 async function faults(page: Page): Promise<string[]> {
   const found: string[] = [];
   for (const theme of ["light", "dark"] as const) {
     await page.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
-    // colours fade over: what is between two of them is nobody's
-    await page.waitForTimeout(FADE_MS);
+    await page.waitForTimeout(PAINT_MS);
     const builder = new AxeBuilder({ page });
     const { violations } = await (theme === "dark"
       ? builder.withRules(["color-contrast"])

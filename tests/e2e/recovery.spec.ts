@@ -1,6 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { GateDriver } from "./drivers/gate-driver";
 import { signedIn, signInAt, stateAt, stateOf } from "./people";
+import { writeWorkbook } from "../../src/tabular/write-workbook";
 import { expect, test, type APIRequestContext } from "./test";
 
 test.use({ storageState: stateOf("finance"), actionTimeout: 20_000 });
@@ -129,8 +130,61 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   expect((await file).suggestedFilename()).toMatch(/^journal-\d{4}-\d\d\.csv$/);
 });
 
+test("a workbook and a UBL invoice are bills too: a wrong zone is named with its part, the invoice says its own number", async ({
+  page,
+  request,
+}) => {
+  test.setTimeout(120_000);
+  const [first, second] = await shippedBy(request, "PNP-PARCEL", 5).then((list) => list.slice(3));
+  const dearer = (Number(first!.cost) + 3).toFixed(2);
+  const today = new Date().toISOString().slice(0, 10);
+  const book = await writeWorkbook([
+    {
+      name: "October",
+      head: ["Order number", "Type", "Net amount", "Zone"],
+      rows: [[first!.order, "FRT", dearer, "9"]],
+    },
+  ]);
+  await page.goto("/recovery/~bill");
+  await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
+  await page.getByLabel("Bill's number").fill("PP-XLSX");
+  await page.getByLabel("Date").fill(today);
+  await page.locator("input[type=file]").setInputFiles({
+    name: "pinepost.xlsx",
+    mimeType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    buffer: Buffer.from(await book.arrayBuffer()),
+  });
+  await page.getByLabel("FRT is", { exact: true }).selectOption({ label: "freight" });
+  await page.getByRole("button", { name: /^Import/ }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Bill PP-XLSX" })).toBeVisible();
+  const why = page.getByRole("region", { name: "Why it differs", exact: true });
+  await expect(why).toContainText("+3.00 EUR");
+  await expect(why.getByRole("row", { name: /another zone/ })).toContainText(/[+−]\d/);
+
+  const invoice = `<?xml version="1.0" encoding="UTF-8"?>
+    <Invoice xmlns="urn:oasis:names:specification:ubl:schema:xsd:Invoice-2"
+      xmlns:cac="urn:oasis:names:specification:ubl:schema:xsd:CommonAggregateComponents-2"
+      xmlns:cbc="urn:oasis:names:specification:ubl:schema:xsd:CommonBasicComponents-2">
+      <cbc:ID>PP-UBL</cbc:ID><cbc:IssueDate>${today}</cbc:IssueDate><cbc:DocumentCurrencyCode>EUR</cbc:DocumentCurrencyCode>
+      <cac:InvoiceLine><cbc:ID>1</cbc:ID><cbc:LineExtensionAmount currencyID="EUR">${second!.cost}</cbc:LineExtensionAmount>
+      <cac:OrderLineReference><cbc:LineID>1</cbc:LineID><cac:OrderReference><cbc:ID>${second!.order}</cbc:ID></cac:OrderReference></cac:OrderLineReference>
+      <cac:Item><cbc:Name>Parcel</cbc:Name><cac:SellersItemIdentification><cbc:ID>FRT</cbc:ID></cac:SellersItemIdentification></cac:Item>
+      </cac:InvoiceLine></Invoice>`;
+  await page.goto("/recovery/~bill");
+  await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
+  await page.locator("input[type=file]").setInputFiles({
+    name: "pinepost.xml",
+    mimeType: "application/xml",
+    buffer: Buffer.from(invoice),
+  });
+  await page.getByRole("button", { name: /^Import/ }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Bill PP-UBL" })).toBeVisible();
+  await expect(why).toContainText("1 of 1 shipments are yours");
+  await expect(page.getByRole("region", { name: "Yours", exact: true })).toContainText("as expected");
+});
+
 test("a bill that nothing is objected to is taken back", async ({ page, request }) => {
-  const [one] = await shippedBy(request, "PNP-PARCEL", 1);
+  const [one] = (await shippedBy(request, "PNP-PARCEL", 6)).slice(5);
   await page.goto("/recovery/~bill");
   await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
   await page.getByLabel("Bill's number").fill("PP-12");
@@ -227,7 +281,7 @@ test("bills are for finance and administrators, results not for those who only l
     ]) {
       const body = await (await context.get(path)).text();
       expect(body).toContain("Finance and administrators");
-      expect(body).not.toContain("Take a bill in</h1>");
+      expect(body).not.toContain("Import a bill</h1>");
     }
     expect((await context.get("/recovery/month-end/journal?month=2026-10")).status()).toBe(403);
     const isAllowed = name === "coordinator";

@@ -46,9 +46,33 @@ export async function insertBill(
   return stored.id;
 }
 
-export async function readBill(db: Database, id: string): Promise<BillRow | undefined> {
-  const [row] = await db.select().from(bills).where(eq(bills.id, id));
+export async function readBill(
+  db: Database,
+  id: string,
+  { lock = false }: { readonly lock?: boolean } = {},
+): Promise<BillRow | undefined> {
+  const asked = db.select().from(bills).where(eq(bills.id, id));
+  const [row] = await (lock ? asked.for("update") : asked);
   return row;
+}
+
+/** Of a bill's shipments the places of those whose shipment of ours is taken already, by it or another bill. */
+export async function takenElsewhere(
+  tx: Database,
+  list: readonly Pick<BilledShipmentRow, "position" | "charge" | "shipment">[],
+): Promise<Set<number>> {
+  const charged = list.flatMap(({ charge }) => charge ?? []);
+  if (charged.length === 0) return new Set();
+  const rows = await tx
+    .select({ charge: billedShipments.charge, shipment: billedShipments.shipment })
+    .from(billedShipments)
+    .where(and(inArray(billedShipments.charge, charged), billedShipments.taken));
+  const taken = new Set(rows.map(({ charge, shipment }) => `${charge ?? ""}/${shipment ?? ""}`));
+  return new Set(
+    list.flatMap(({ position, charge, shipment }) =>
+      taken.has(`${charge ?? ""}/${shipment ?? ""}`) ? [position] : [],
+    ),
+  );
 }
 
 /** Takes a bill back; which it was. */

@@ -66,7 +66,8 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
     const answer = await sent(storeBill({ carrier, words, bill: document }));
     if (answer.ok) {
       isDone.current = true;
-      router.push(`/recovery/bills/${answer.value.id}`);
+      // a long one is worked out while other things are done: the head of the page says how far it is
+      router.push("id" in answer.value ? `/recovery/bills/${answer.value.id}` : "/recovery/bills");
     }
     return answer;
   };
@@ -78,7 +79,7 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
             Bills
           </Link>
         }
-        title="Take a bill in"
+        title="Import a bill"
       />
       <p className="mb-3 max-w-[720px] text-soft">
         One row for each line of the bill, without tax; lines of one tracking number, else of one reference,

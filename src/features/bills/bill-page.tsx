@@ -13,6 +13,7 @@ import { Trouble } from "@/ui/parts/trouble";
 import { timeText } from "@/ui/time-text";
 import { billCauses } from "@/core/recovery/explain-bill";
 import { undoBill } from "./actions";
+import { ProposedMatches } from "./proposed-matches";
 import { ObjectBox, ObjectForm, type Choice } from "./object-form";
 import type { BillParts } from "./load";
 import { signed } from "@/ui/signed";
@@ -83,12 +84,7 @@ export function BillPage({ bill }: { readonly bill: BillParts }) {
         words="Their shipment is billed already."
         choice={choice}
       />
-      <Rest
-        name="Perhaps yours"
-        rows={proposed}
-        currency={homeCurrency}
-        words="Like a shipment of yours, but not enough to be taken without somebody's word."
-      />
+      <ProposedMatches bill={bill.id} rows={proposed} currency={homeCurrency} />
       <Rest
         name="No such shipment"
         rows={unknown}
@@ -236,8 +232,7 @@ function Rest({
   words,
   choice,
 }: {
-  /** None where nobody says yet whose these are. */
-  readonly choice?: Choice;
+  readonly choice: Choice;
   readonly name: string;
   readonly rows: readonly Shown[];
   readonly currency: string;
@@ -248,13 +243,15 @@ function Rest({
     <Section name={name}>
       <p className="text-soft">{words}</p>
       <ListTable
-        heads={[choice ? "Object" : "", "Number", "Order", "To", "Charged for", `Billed, ${currency}`]}
+        heads={["Object", "Number", "Order", "To", "Charged for", `Billed, ${currency}`]}
         narrow
         figuresFrom={5}
       >
         {rows.slice(0, MOST_ROWS).map((row) => (
           <tr key={row.position} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
-            <td>{choice && <ObjectBox row={row} choice={choice} />}</td>
+            <td>
+              <ObjectBox row={row} choice={choice} />
+            </td>
             <td>{row.parcel.tracking ?? row.parcel.reference ?? "none"}</td>
             <td>
               <OrderLink row={row} />

@@ -57,7 +57,8 @@ export function ObjectionsPage({ parts: { list, sums } }: { readonly parts: Obje
               </Button>
             </div>
             <ListTable
-              heads={["Bill", "Shipment", "To", "Why", "State", "Amount", "Credited", ""]}
+              heads={["Bill", "Shipment", "To", "Why", "State", "Amount", "Credited"]}
+              unseen="What became of it"
               narrow
               figuresFrom={5}
             >

@@ -116,7 +116,12 @@ function Results({
         <Choice name="by" label="By" of={dimensions} value={by} names={dimensionNames}>
           <ExportLinks what="rows" />
         </Choice>
-        <ListTable heads={[dimensionNames[by], ...resultHeads(homeCurrency)]} narrow figuresFrom={1}>
+        <ListTable
+          heads={[dimensionNames[by], ...resultHeads(homeCurrency)]}
+          unseen="Margin, drawn"
+          narrow
+          figuresFrom={1}
+        >
           {rows.map((row) => (
             <ResultRow key={row.href} {...row} most={mostOf(rows)} />
           ))}
@@ -199,7 +204,7 @@ function Concessions({ rows }: { readonly rows: ResultParts["concessions"] }) {
           No free delivery, coupon, amount by hand, waiver or fallback in these months.
         </p>
       ) : (
-        <ListTable heads={["", "Shipments", "Charged", "Cost", "Margin"]} narrow figuresFrom={1}>
+        <ListTable heads={["Concession", "Shipments", "Charged", "Cost", "Margin"]} narrow figuresFrom={1}>
           {rows.map(({ name, href, sum }) => (
             <tr key={name} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
               <td>

@@ -11,7 +11,6 @@ export const resultHeads = (currency: string): string[] => [
   "Billed less expected",
   `Margin, ${currency}`,
   "%",
-  "",
 ];
 
 /** What shipments of one value come to, its margin also as a bar from a middle line, to the scale of all. */

@@ -3,6 +3,7 @@ import { confirmOrders } from "./confirm-orders";
 import type { JobKind } from "./job-kinds";
 import { replayOrders } from "./replay-orders";
 import { rerate } from "./rerate";
+import { takeBillJob } from "./take-bill-job";
 
 /** All kinds of long work, by their name. */
 export const kinds = {
@@ -10,6 +11,7 @@ export const kinds = {
   rerate,
   "charge-orders": chargeOrders,
   "confirm-orders": confirmOrders,
+  "take-bill": takeBillJob,
 } as const;
 
 export type KindName = keyof typeof kinds;

@@ -31,6 +31,7 @@ const PAGE = 500;
 export async function explainShipments(
   db: PooledDatabase,
   list: readonly Explaining[],
+  progress: (done: number, total: number) => void = () => undefined,
 ): Promise<(ExplainedBill | undefined)[]> {
   const live = await liveSetup(db);
   if (!live) return list.map(() => undefined);
@@ -50,6 +51,7 @@ export async function explainShipments(
       const revision = order?.charge && (await revisionSetup(db, order.charge.revision));
       found.push(order && revision ? explainOne(one, order, { live, revision, items }) : undefined);
     }
+    progress(found.length, list.length);
   }
   return found;
 }

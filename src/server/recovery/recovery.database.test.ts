@@ -9,6 +9,7 @@ import { activity, bills, billedShipments, charges, objections, shipments } from
 import { readOrder } from "@/db/queries/orders";
 import { shippedBy } from "@/db/queries/recovery";
 import { liveSetup } from "../services/live-setup";
+import { agreeToMatches } from "./agree-matches";
 import { setBillWords } from "./bill-words";
 import { viewBill, viewBills } from "./bill-view";
 import { moveObjection, objectTo, viewObjections } from "./objections";
@@ -279,4 +280,42 @@ test("what is billed twice, unknown or too dear is objected to, followed to its 
   expect((await viewObjections(base.db)).sums).toMatchObject([{ wonBack: "9.50" }]);
   expect(await takeBillBack(base.db, id, ott)).toMatchObject({ ok: false, code: "bill-objected" });
   expect((await viewBill(base.db, id)).ok).toBe(true);
+});
+
+test("likenesses are agreed to or not by a person, each shipment once, whoever is first", async () => {
+  await setBillWords(base.db, "PNP", words, ott);
+  const list = await shipped(["PNP-PARCEL"], 2);
+  const like = ({ country, postcode }: { country: string; postcode: string }, amount: string): BillLine => ({
+    ...{ charge: "FRT", amount, country, postcode },
+  });
+  const lines = list.map((one) => like(one, one.cost));
+  const take = async (number: string) => {
+    const taken = await takeBill(base.db, "PNP", bill(lines, number), ott);
+    if (!taken.ok) throw new Error(taken.code);
+    const view = await viewBill(base.db, taken.value.id);
+    if (!view.ok) throw new Error(view.code);
+    return view.value;
+  };
+  const [first, second] = [await take("L1"), await take("L2")];
+  expect(first.proposed.length).toBeGreaterThan(0);
+  const say = (of: typeof first, areOurs: boolean) =>
+    agreeToMatches(
+      base.db,
+      { bill: of.id, positions: of.proposed.map(({ position }) => position), areOurs },
+      ott,
+    );
+  const both = await Promise.all([say(first, true), say(second, true)]);
+  const counts = both.map((answer) => (answer.ok ? answer.value : undefined));
+  // what one has, the other has billed again
+  expect(counts.reduce((sum, one) => sum + (one?.count ?? 0), 0)).toBe(first.proposed.length);
+  expect(counts.reduce((sum, one) => sum + (one?.billed ?? 0), 0)).toBe(second.proposed.length);
+  const rows = await base.db.select().from(billedShipments);
+  expect(rows.filter(({ match, taken }) => match === "person" && taken)).toHaveLength(first.proposed.length);
+  // nothing is proposed any more: saying it again changes nothing
+  expect(await say(first, false)).toMatchObject({ ok: true, value: { count: 0 } });
+  const third = await take("L3");
+  if (third.proposed.length === 0) return;
+  expect(await say(third, false)).toMatchObject({ ok: true, value: { count: third.proposed.length } });
+  const view = await viewBill(base.db, third.id);
+  expect(view.ok && view.value.proposed).toEqual([]);
 });

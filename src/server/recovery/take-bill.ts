@@ -13,12 +13,16 @@ import { deleteBill, hasObjections, insertBill, type BilledShipmentRow } from "@
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 import { liveSetup, type Revision } from "../services/live-setup";
+import { breaksRule } from "./breaks-rule";
 import { wordsOf } from "./bill-words";
 import { explainShipments } from "./explain-shipment";
 import { shipmentOf, shippedParcels } from "./shipped-parcels";
 
 /** Likenesses of this score and more are taken without a person. */
 export const TAKEN_FROM = 90;
+
+/** Told how many of a bill's shipments are worked out, of how many. */
+export type Progress = (done: number, total: number) => void;
 
 /** What came of taking a bill in. */
 export interface TakenBill {
@@ -36,6 +40,7 @@ export async function takeBill(
   carrier: string,
   input: unknown,
   by: By,
+  progress: Progress = () => undefined,
 ): Promise<Result<TakenBill>> {
   const live = await liveSetup(db);
   if (!live?.setup.carriers.some(({ code }) => code === carrier)) return failed("not-found");
@@ -43,18 +48,18 @@ export async function takeBill(
   if (!read.ok) return failed("invalid", read.problems);
   const { value: bill } = read;
   try {
-    return await takeIn(db, live, { carrier, bill }, by);
+    return await takeIn(db, live, { carrier, bill, progress }, by);
   } catch (error) {
     if (!breaksRule(error, TAKEN_ONCE)) throw error;
     // another bill has taken one of its shipments meanwhile: by now that is seen
-    return takeIn(db, live, { carrier, bill }, by);
+    return takeIn(db, live, { carrier, bill, progress }, by);
   }
 }
 
 async function takeIn(
   db: PooledDatabase,
   live: Revision,
-  { carrier, bill }: { readonly carrier: string; readonly bill: Bill },
+  { carrier, bill, progress }: { readonly carrier: string; readonly bill: Bill; readonly progress: Progress },
   by: By,
 ): Promise<Result<TakenBill>> {
   const grouped = groupBill(bill, await wordsOf(db, carrier));
@@ -65,7 +70,7 @@ async function takeIn(
     shipped,
     { takenFrom: TAKEN_FROM },
   );
-  const explained = await explainedMatches(db, grouped.groups, matches, orderOf);
+  const explained = await explainedMatches(db, { groups: grouped.groups, matches, orderOf }, progress);
   return inTransaction(db, async (tx) => {
     const parts = grouped.groups.map((group, position): Omit<BilledShipmentRow, "bill"> => {
       const match = matches[position];
@@ -112,14 +117,6 @@ function billRow(live: Revision, bill: Bill, { fees, unread, total }: GroupedBil
   };
 }
 
-/** Whether the database refused a row for breaking a rule of this name. */
-function breaksRule(error: unknown, rule: string): boolean {
-  const cause: unknown = error instanceof Error ? error.cause : undefined;
-  return [error, cause].some(
-    (one) => one instanceof Error && (one as { constraint?: unknown }).constraint === rule,
-  );
-}
-
 /** Takes a bill back, with all that was worked out of it. */
 export function takeBillBack(db: PooledDatabase, id: string, by: By): Promise<Result<undefined>> {
   return inTransaction(db, async (tx) => {
@@ -149,9 +146,16 @@ function homeOf({ setup, compiled }: Revision, { date, currency }: Bill, amount:
 
 async function explainedMatches(
   db: PooledDatabase,
-  groups: GroupedBill["groups"],
-  matches: readonly BillMatch[],
-  orderOf: ReadonlyMap<string, string>,
+  {
+    groups,
+    matches,
+    orderOf,
+  }: {
+    readonly groups: GroupedBill["groups"];
+    readonly matches: readonly BillMatch[];
+    readonly orderOf: ReadonlyMap<string, string>;
+  },
+  progress: Progress,
 ) {
   const list = matches.flatMap((match, position) => {
     const group = groups[position];
@@ -166,7 +170,7 @@ async function explainedMatches(
         ]
       : [];
   });
-  const found = await explainShipments(db, list);
+  const found = await explainShipments(db, list, progress);
   return new Map(list.flatMap(({ position }, i) => (found[i] ? [[position, found[i]] as const] : [])));
 }
 

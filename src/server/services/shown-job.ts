@@ -18,10 +18,14 @@ export interface ShownJob {
 }
 
 /** Where the result of work is looked at. */
-const pages: Readonly<Record<string, (id: string) => string>> = {
+const pages: Readonly<Record<string, (id: string, result: unknown) => string | undefined>> = {
   replay: (id) => `/gate/replay/${id}`,
   "charge-orders": (id) => `/orders/~many/${id}`,
   "confirm-orders": (id) => `/orders/~many/${id}`,
+  "take-bill": (_, result) => {
+    const bill = (result as { id?: unknown } | null)?.id;
+    return typeof bill === "string" ? `/recovery/bills/${bill}` : undefined;
+  },
 };
 
 /** A piece of long work in words. */
@@ -40,7 +44,7 @@ export function shownJob(row: JobRow, now: Date): ShownJob {
         ? secondsLeft(done, total, now.getTime() - Date.parse(startedAt))
         : undefined,
     failure: code === undefined ? undefined : jobFailure(code),
-    href: pages[kind]?.(id),
+    href: pages[kind]?.(id, row.result),
   };
 }
 
