@@ -18,8 +18,9 @@ export default defineConfig({
   workers: 1,
   // two busy cores make a browser wait now and then: one more try where nobody watches, and it is reported
   retries: process.env.CI ? 1 : 0,
-  timeout: 90_000,
-  expect: { timeout: 20_000 },
+  // a machine that others use too may give a browser a quarter of its time
+  timeout: process.env.CI ? 240_000 : 90_000,
+  expect: { timeout: process.env.CI ? 40_000 : 20_000 },
   reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [["list"], ["json"]] : "list",
   globalSetup: "./tests/e2e/sign-in.ts",
   use: {
