@@ -52,7 +52,7 @@ test("a carrier is connected from nothing, prices an offer by its own figure, fa
   browser,
   request,
 }, { retry }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   const name = `Asked van ${retry}`;
   const orders = new OrderDriver(page);
   await editsLive(browser, async () => {
@@ -160,7 +160,7 @@ test("the bench goes by what carriers say, and a service tells how it comes by i
   browser,
   request,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   await editsLive(browser, async () => {
     const before = await (await request.get("/api/v1/setup", { headers: key })).text();
     await page.goto("/connections/sim-amber");

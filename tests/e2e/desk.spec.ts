@@ -28,7 +28,7 @@ async function importFile(page: Page, file: ReturnType<typeof messyFile>): Promi
 test("orders come in from a messy file, are charged in one go and taken back, charged again, confirmed and reopened", async ({
   page,
 }, { retry }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   // a second try finds the orders of the first
   const FILE = retry === 0 ? "FILE" : `AGAIN${retry}`;
   const orders = new OrderDriver(page);

@@ -60,7 +60,7 @@ async function comesTo(orders: OrderDriver, number: string, state: string): Prom
 test("a rate in the draft leaves the desk alone; replayed, published for a time it makes orders out of date; backed out they are as before", async ({
   page,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(300_000);
   const [gate, orders] = [new GateDriver(page), new OrderDriver(page)];
   await gate.bringBack(1);
   const number = await islandOrder(orders);

@@ -156,7 +156,7 @@ const reserved: readonly (readonly [path: string, roles: readonly PersonName[], 
 
 for (const name of Object.keys(people) as PersonName[])
   test(`every page as ${name}: it is there, and what is others' is not in it`, async ({ baseURL }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(300_000);
     const context = await signedIn(name, baseURL ?? "");
     for (const route of routes("page.tsx")) {
       const path = address(route);

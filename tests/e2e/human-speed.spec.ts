@@ -16,7 +16,7 @@ const RUNS = 20;
 test("twenty new zone entries typed at a person's pace are stored whole, each once, and in order", async ({
   page,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   await page.goto("/zones/AMB");
   const entries = new GridDriver(page, "Entries");
   const before = await entries.rows();

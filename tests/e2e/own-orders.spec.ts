@@ -20,7 +20,7 @@ async function textOf(page: Page, button: string): Promise<string> {
 test("a business of one's own: messy files in, charged in one go, what is odd settled, confirmed, handed over, given back, sent on", async ({
   page,
 }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(300_000);
   const business = new OwnBusiness(page, "at once");
   const orders = new OrderDriver(page);
   await business.signIn();

@@ -43,7 +43,7 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   page,
   request,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const [first, second, third] = await shippedBy(request, "PNP-PARCEL", 3);
   const rows = [
     ["Order number", "Type", "Net amount", "Country", "Postcode"],
@@ -134,7 +134,7 @@ test("a workbook and a UBL invoice are bills too: a wrong zone is named with its
   page,
   request,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   const [first, second] = await shippedBy(request, "PNP-PARCEL", 5).then((list) => list.slice(3));
   const dearer = (Number(first!.cost) + 3).toFixed(2);
   const today = new Date().toISOString().slice(0, 10);
@@ -231,7 +231,7 @@ test("where money is lost: the figures in a cell are those of its shipments, whi
 test("a table's break-even goes into the draft, is seen at the gate and replayed, and published", async ({
   browser,
 }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   await signInAt(gateUrl, "recovery", ["coordinator"]);
   const context = await browser.newContext({
     baseURL: gateUrl,

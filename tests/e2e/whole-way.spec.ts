@@ -19,7 +19,7 @@ test("a cell changes a charge; the charge is applied, goes out of date, is rated
   page,
   browser,
 }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   await editsLive(browser, async () => {
     const [orders, tariff] = [new OrderDriver(page), new TariffDriver(page)];
     const number = await islandOrder(orders);
