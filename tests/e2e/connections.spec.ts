@@ -88,6 +88,12 @@ test("a carrier is connected from nothing, prices an offer by its own figure, fa
     await there.fill("VAN");
     await there.press("Enter");
     await page.getByLabel("Without an answer").selectOption({ value: "tariff AMB-VAN-BUY" });
+    await expect(async () => {
+      const setup = await (await request.get("/api/v1/setup", { headers: key })).json();
+      const services = (setup as { services: { name: string; rate: unknown }[] }).services;
+      const rate = services.find((service) => service.name === name)?.rate;
+      expect(rate).toMatchObject({ liveService: "VAN", fallback: { tariff: "AMB-VAN-BUY" } });
+    }).toPass();
     const offers = new OfferDriver(page);
     await offers.open("post");
     await offers.add(`asked-${retry}`, "Telephone and fairs", name);

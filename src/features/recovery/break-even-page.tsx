@@ -57,7 +57,9 @@ export function BreakEvenPage({
 
 function Asked({ view, query }: { readonly view: View; readonly query: BreakEvenQuery }) {
   const { say } = useAddress();
-  const [margin, setMargin] = useState(query.marginPercent);
+  const sayMargin = (text: string) => {
+    if (text !== query.marginPercent) say({ margin: text === "0" ? "" : text });
+  };
   const box = "h-7 rounded-md border border-edge bg-sheet px-1";
   return (
     <div className="mb-3 flex flex-wrap items-baseline gap-x-4 gap-y-2">
@@ -80,10 +82,9 @@ function Asked({ view, query }: { readonly view: View; readonly query: BreakEven
         <input
           className={`${box} w-14 text-right`}
           inputMode="numeric"
-          value={margin}
-          onChange={({ target }) => setMargin(target.value)}
-          onBlur={() => say({ margin: margin === "0" ? "" : margin })}
-          onKeyDown={({ key }) => key === "Enter" && say({ margin: margin === "0" ? "" : margin })}
+          defaultValue={query.marginPercent}
+          onBlur={({ target }) => sayMargin(target.value)}
+          onKeyDown={({ key, currentTarget }) => key === "Enter" && sayMargin(currentTarget.value)}
         />
       </label>
       <label className="flex items-baseline gap-1.5">

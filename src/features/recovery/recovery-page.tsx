@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import { useId } from "react";
 import type { ResultSum } from "@/core/recovery/result-sum";
 import { dimensions } from "@/core/recovery/shipment-result";
 import { dimensionNames } from "@/messages/recovery-words";
@@ -255,11 +256,15 @@ function Choice<T extends string>({
   readonly children?: React.ReactNode;
 }) {
   const { say } = useAddress();
+  const id = useId();
   return (
     <div className="mb-1 flex flex-wrap items-baseline gap-x-4 gap-y-1">
-      <label className="flex items-baseline gap-1.5">
-        <span className="font-semibold">{label}</span>
+      <div className="flex items-baseline gap-1.5">
+        <label htmlFor={id} className="font-semibold">
+          {label}
+        </div>
         <select
+          id={id}
           value={value}
           onChange={({ target }) => say({ [name]: target.value })}
           className="h-7 rounded-md border border-edge bg-sheet px-1"
