@@ -262,7 +262,7 @@ function Choice<T extends string>({
       <div className="flex items-baseline gap-1.5">
         <label htmlFor={id} className="font-semibold">
           {label}
-        </div>
+        </label>
         <select
           id={id}
           value={value}
@@ -275,7 +275,7 @@ function Choice<T extends string>({
             </option>
           ))}
         </select>
-      </label>
+      </div>
       {children}
     </div>
   );
