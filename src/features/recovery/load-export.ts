@@ -1,7 +1,8 @@
 import "server-only";
 import type { ResultSum } from "@/core/recovery/result-sum";
 import { dimensionNames } from "@/messages/recovery-words";
-import type { WrittenSheet } from "@/tabular/write-workbook";
+import { writeTable } from "@/tabular/write-table";
+import { writeWorkbook, type WrittenSheet } from "@/tabular/write-workbook";
 import { loadRecovery, loadShipments, type ResultParts, type ShipmentsParts } from "./load";
 import type { RecoveryQuery } from "./recovery-query";
 
@@ -11,8 +12,32 @@ export type Exported = (typeof exports)[number];
 /** Shipments a file may hold. */
 const MOST_SHIPMENTS = 200_000;
 
+/** A file of a table: CSV, or a workbook. */
+export interface ExportFile {
+  readonly body: string | Blob;
+  readonly type: string;
+  readonly ending: "csv" | "xlsx";
+}
+
+/** A table of the page as a file; `undefined` for whoever may not see it. */
+export async function loadExportFile(
+  query: RecoveryQuery,
+  what: Exported,
+  isWorkbook: boolean,
+): Promise<ExportFile | undefined> {
+  const sheet = await loadExport(query, what);
+  if (!sheet) return undefined;
+  if (!isWorkbook)
+    return { body: writeTable(sheet.head, sheet.rows), type: "text/csv; charset=utf-8", ending: "csv" };
+  return {
+    body: await writeWorkbook([sheet]),
+    type: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    ending: "xlsx",
+  };
+}
+
 /** A table of the page as a sheet; `undefined` for whoever may not see it. */
-export async function loadExport(query: RecoveryQuery, what: Exported): Promise<WrittenSheet | undefined> {
+async function loadExport(query: RecoveryQuery, what: Exported): Promise<WrittenSheet | undefined> {
   if (what === "shipments") {
     const parts = await loadShipments({ ...query, page: 0 }, MOST_SHIPMENTS);
     return parts && shipmentsSheet(parts.shipments);
