@@ -5,7 +5,7 @@ import type { BillLine } from "@/core/recovery/bill";
 import { connect, type PooledDatabase } from "@/db/connect";
 import { migrateDatabase } from "@/db/migrate";
 import { billedShipments, bills, shipmentResults } from "@/db/schema";
-import { resultMonths } from "@/db/queries/results";
+import { resultMonths } from "@/db/queries/looking-back";
 import { setBillWords } from "@/server/recovery/bill-words";
 import { viewBill, viewBills } from "@/server/recovery/bill-view";
 import { viewBreakEven } from "@/server/recovery/break-even-view";

@@ -67,6 +67,17 @@ test("in a table with bands a rate goes to its band alone", () => {
   expect(leftOut).toEqual([{ ...rate("A", "2", { band: "70" }), why: "not-there" }]);
 });
 
+test("a copy for a day after the old one's last has no last day", () => {
+  const { edition } = breakEvenEdition({ editions: [] }, base, {
+    from: "2027-01-01",
+    rates: [rate("A", "2")],
+  });
+  expect(edition).not.toHaveProperty("to");
+  expect(breakEvenEdition({ editions: [] }, base, { from: "2026-12-31", rates: [] }).edition.to).toBe(
+    "2026-12-31",
+  );
+});
+
 test("its label is no other edition's", () => {
   const named = (label: string) => ({ ...base, label });
   const taken = [named("2026-12-01 break-even"), named("2026-12-01 break-even 2")];

@@ -40,8 +40,16 @@ export function breakEvenEdition(
     const why = put(rows, base, one);
     if (why) leftOut.push({ ...one, why });
   }
+  const { to, ...rest } = base;
   return {
-    edition: { ...base, label: freeLabel(tariff, `${from} break-even`), from, rows },
+    // one that is copied for later than it ends has no end
+    edition: {
+      ...rest,
+      ...(to !== undefined && to >= from ? { to } : {}),
+      label: freeLabel(tariff, `${from} break-even`),
+      from,
+      rows,
+    },
     put: rates.length - leftOut.length,
     leftOut,
   };

@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { moneyText } from "@/core/money/currency";
 import { Decimal, sum } from "@/core/money/decimal";
 import { useSubmit } from "@/features/submit";
 import { objectionNames } from "@/messages/bill-words";
@@ -55,7 +56,7 @@ export function ObjectForm({
     setReason("");
     onDone();
   };
-  const amount = sum(rows.map(({ objectable }) => Decimal.of(objectable))).toFixed(2);
+  const amount = moneyText(sum(rows.map(({ objectable }) => Decimal.of(objectable))), currency);
   return (
     <form
       aria-label="Object"

@@ -9,7 +9,7 @@ import { Trouble } from "@/ui/parts/trouble";
 import { signed } from "@/ui/signed";
 import { useAddress } from "@/ui/use-address";
 import { putRates } from "./actions";
-import { steps, type BreakEvenQuery } from "./break-even-query";
+import { isMarginPercent, MOST_PERCENT, steps, type BreakEvenQuery } from "./break-even-query";
 import type { BreakEvenParts } from "./load";
 import { MonthsChoice } from "./months-choice";
 import { RecoveryHead } from "./recovery-nav";
@@ -43,7 +43,12 @@ export function BreakEvenPage({
         <>
           <Asked view={view} query={query} />
           {view.table ? (
-            <BreakEvenTable key={view.table.code} table={view.table} mayEdit={mayEdit} query={query} />
+            <BreakEvenTable
+              key={JSON.stringify([view.table.code, view.months, query.marginPercent, query.step])}
+              table={view.table}
+              mayEdit={mayEdit}
+              query={query}
+            />
           ) : (
             <p className="text-soft">
               This table has no edition in force today, or no exchange rate for its currency.
@@ -57,8 +62,11 @@ export function BreakEvenPage({
 
 function Asked({ view, query }: { readonly view: View; readonly query: BreakEvenQuery }) {
   const { say } = useAddress();
-  const sayMargin = (text: string) => {
-    if (text !== query.marginPercent) say({ margin: text === "0" ? "" : text });
+  const [refused, setRefused] = useState(false);
+  const sayMargin = (typed: string) => {
+    const text = typed.trim();
+    setRefused(!isMarginPercent(text));
+    if (isMarginPercent(text) && text !== query.marginPercent) say({ margin: text === "0" ? "" : text });
   };
   const box = "h-7 rounded-md border border-edge bg-sheet px-1";
   return (
@@ -83,18 +91,24 @@ function Asked({ view, query }: { readonly view: View; readonly query: BreakEven
           className={`${box} w-14 text-right`}
           inputMode="numeric"
           defaultValue={query.marginPercent}
+          aria-invalid={refused}
           onBlur={({ target }) => sayMargin(target.value)}
           onKeyDown={({ key, currentTarget }) => key === "Enter" && sayMargin(currentTarget.value)}
         />
       </label>
       <label className="flex items-baseline gap-1.5">
-        <span className="text-soft">Rates up to multiples of</span>
+        <span className="text-soft">Rates rounded up to multiples of</span>
         <select className={box} value={query.step} onChange={({ target }) => say({ step: target.value })}>
           {steps.map((step) => (
             <option key={step}>{step}</option>
           ))}
         </select>
       </label>
+      {refused && (
+        <p role="alert" className="text-loss">
+          The margin is a whole number from 0 to {MOST_PERCENT}.
+        </p>
+      )}
     </div>
   );
 }

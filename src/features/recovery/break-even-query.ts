@@ -13,7 +13,11 @@ export interface BreakEvenQuery {
   readonly step: Step;
 }
 
-const MOST_PERCENT = 90;
+export const MOST_PERCENT = 90;
+
+export function isMarginPercent(text: string): boolean {
+  return /^\d{1,2}$/.test(text) && Number(text) <= MOST_PERCENT;
+}
 
 /** What an address asks to be worked out; what it can't say counts as not said. */
 export function breakEvenQuery(params: SearchParams): BreakEvenQuery {
@@ -26,7 +30,7 @@ export function breakEvenQuery(params: SearchParams): BreakEvenQuery {
     from: said("from"),
     to: said("to"),
     tariff: said("tariff"),
-    marginPercent: /^\d{1,2}$/.test(margin) && Number(margin) <= MOST_PERCENT ? margin : "0",
+    marginPercent: isMarginPercent(margin) ? margin : "0",
     step: steps.find((step) => step === said("step")) ?? "0.10",
   };
 }

@@ -1,4 +1,5 @@
 import "server-only";
+import { monthsIn } from "@/core/calendar/months";
 import { causeNames } from "@/messages/bill-words";
 import { concessionNames } from "@/messages/recovery-words";
 import type { LossCause } from "@/core/recovery/loss-cause";
@@ -75,8 +76,7 @@ export type ResultParts = NonNullable<RecoveryParts["results"]>;
 
 /** Days for a month, weeks for half a year, else months. */
 function usualSpan({ from, to }: { readonly from: string; readonly to: string }): Span {
-  const months = (text: string) => Number(text.slice(0, 4)) * 12 + Number(text.slice(5, 7));
-  const count = months(to) - months(from) + 1;
+  const count = monthsIn(from, to);
   return count <= 1 ? "day" : count <= 6 ? "week" : "month";
 }
 

@@ -1,5 +1,6 @@
 "use client";
 
+import { monthAfter, monthsIn } from "@/core/calendar/months";
 import { useAddress } from "@/ui/use-address";
 
 /** From which month to which; months that are in the address. */
@@ -53,7 +54,5 @@ export function monthName(month: string): string {
 
 /** Both in, the newest first. */
 function monthsBetween(from: string, to: string): string[] {
-  const at = (month: string) => Number(month.slice(0, 4)) * 12 + Number(month.slice(5, 7)) - 1;
-  const text = (n: number) => `${Math.floor(n / 12)}-${String((n % 12) + 1).padStart(2, "0")}`;
-  return Array.from({ length: at(to) - at(from) + 1 }, (_, i) => text(at(to) - i));
+  return Array.from({ length: monthsIn(from, to) }, (_, i) => monthAfter(to, -i));
 }

@@ -1,3 +1,4 @@
+import { dateOf, dayOf, weekdayOf } from "@/core/calendar/working-days";
 import { addFigures, resultSum, type ResultFigures, type ResultSum } from "@/core/recovery/result-sum";
 
 export const spans = ["day", "week", "month"] as const;
@@ -9,8 +10,6 @@ export interface SpanSum {
   readonly sum: ResultSum;
 }
 
-const DAY_MS = 86_400_000;
-
 /** Days joined to weeks (from Monday) or months; those in which nothing left are there with nothing. */
 export function series(
   days: readonly { readonly day: string; readonly figures: ResultFigures }[],
@@ -20,7 +19,7 @@ export function series(
   const [first, last] = [days[0]?.day, days.at(-1)?.day];
   if (first === undefined || last === undefined) return [];
   const found = new Map<string, ResultFigures[]>();
-  for (let day = first; day <= last; day = dayAfter(day)) found.set(startOf(day, span), []);
+  for (let at = dayOf(first); at <= dayOf(last); at++) found.set(startOf(dateOf(at), span), []);
   for (const { day, figures } of days) found.get(startOf(day, span))?.push(figures);
   return [...found].map(([from, all]) => ({ from, sum: resultSum(addFigures(all), currency) }));
 }
@@ -28,11 +27,6 @@ export function series(
 function startOf(day: string, span: Span): string {
   if (span === "day") return day;
   if (span === "month") return `${day.slice(0, 7)}-01`;
-  const at = Date.parse(day);
-  const sinceMonday = (new Date(at).getUTCDay() + 6) % 7;
-  return new Date(at - sinceMonday * DAY_MS).toISOString().slice(0, 10);
-}
-
-function dayAfter(day: string): string {
-  return new Date(Date.parse(day) + DAY_MS).toISOString().slice(0, 10);
+  const at = dayOf(day);
+  return dateOf(at - weekdayOf(at) + 1);
 }

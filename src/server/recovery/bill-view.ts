@@ -1,14 +1,10 @@
 import "server-only";
+import { dateOf, dayOf } from "@/core/calendar/working-days";
 import { moneyText } from "@/core/money/currency";
 import { Decimal, sum } from "@/core/money/decimal";
 import type { BillLine } from "@/core/recovery/bill";
-import {
-  billCauses,
-  type BillCause,
-  type BilledShipment,
-  type ExplainedBill,
-} from "@/core/recovery/explain-bill";
-import { objectable, objectionStates, type ObjectionState } from "@/core/recovery/objection";
+import { billCauses, type BillCause, type ExplainedBill } from "@/core/recovery/explain-bill";
+import { objectionStates, type ObjectionState } from "@/core/recovery/objection";
 import type { BilledParcel } from "@/core/recovery/match-bill";
 import type { PooledDatabase } from "@/db/connect";
 import {
@@ -19,9 +15,10 @@ import {
   type BillRow,
   type ListedBill,
 } from "@/db/queries/recovery";
-import { readWaiting } from "@/db/queries/results";
+import { readWaiting } from "@/db/queries/month-end";
 import { done, failed, type Result } from "../result";
 import { liveSetup } from "../services/live-setup";
+import { objectionTo } from "./objection-to";
 
 const MOST_BILLS = 500;
 /** Days after which something that left and nobody billed is told. */
@@ -30,7 +27,6 @@ const UNBILLED_DAYS = 14;
 const LOOKED_BACK = 150;
 /** Orders of these that are named. */
 const MOST_NAMED = 20;
-const DAY_MS = 86_400_000;
 
 /** Why a bill differs, over all its shipments that are matched: parts and what is left, in home currency. */
 export interface CauseSums {
@@ -115,7 +111,6 @@ export async function viewBill(db: PooledDatabase, id: string): Promise<Result<B
 function shownBilled(row: BilledAndOurs, { lines, currency }: BillRow): ShownBilled {
   const all = lines as BillLine[];
   const explained = (row.explained ?? undefined) as ExplainedBill | undefined;
-  const { total } = row.billed as BilledShipment;
   return {
     position: row.position,
     parcel: { ...ours(row), ...(row.parcel as BilledParcel) },
@@ -125,8 +120,7 @@ function shownBilled(row: BilledAndOurs, { lines, currency }: BillRow): ShownBil
     order: row.order ?? undefined,
     billed: row.billedHome ?? undefined,
     explained,
-    objectable:
-      row.taken && !explained ? "0" : objectable(total, currency, row.taken ? explained : undefined),
+    objectable: objectionTo(row, currency) ?? "0",
     objection: objectionStates.find((state) => state === row.objection),
     lines: row.lines.flatMap((at) => all[at] ?? []),
   };
@@ -185,7 +179,7 @@ export async function viewBills(db: PooledDatabase, now: Date) {
 }
 
 function dayBefore(day: string, days: number): string {
-  return new Date(Date.parse(day) - days * DAY_MS).toISOString().slice(0, 10);
+  return dateOf(dayOf(day) - days);
 }
 
 /** A bill in the list, its money as money: what is billed less what was expected is told here, not on the page. */

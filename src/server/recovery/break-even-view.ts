@@ -10,7 +10,8 @@ import type { Setup } from "@/core/setup/setup";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { inForce } from "@/core/tariffs/in-force";
 import type { PooledDatabase } from "@/db/connect";
-import { readSellTariffs, readSold, resultMonths, type Months, type SoldBy } from "@/db/queries/results";
+import { readSellTariffs, readSold, resultMonths, type SoldBy } from "@/db/queries/looking-back";
+import type { Months } from "@/db/queries/result-figures";
 import { liveSetup, type Revision } from "../services/live-setup";
 import { monthsOf } from "./result-view";
 

@@ -1,4 +1,5 @@
 import "server-only";
+import { isMonth, lastDayOf, monthAfter } from "@/core/calendar/months";
 import { localDate } from "@/core/calendar/local-date";
 import { moneyText } from "@/core/money/currency";
 import { Decimal, sum } from "@/core/money/decimal";
@@ -10,10 +11,13 @@ import {
 } from "@/core/recovery/journal";
 import type { PooledDatabase } from "@/db/connect";
 import { readOrders } from "@/db/queries/orders";
-import { readBilled, readHandedOver, readUnbilled, resultMonths } from "@/db/queries/results";
+import { resultMonths } from "@/db/queries/looking-back";
+import { readBilled, readHandedOver, readUnbilled } from "@/db/queries/month-end";
 import { chargedOf } from "../orders/applied-offer";
 import { liveSetup, type Revision } from "../services/live-setup";
 
+/** Months in which what is accrued has left, the one that ends included. */
+const MONTHS = 12;
 /** Orders that are read at once. */
 const PAGE = 500;
 
@@ -23,10 +27,10 @@ export async function viewMonthEnd(db: PooledDatabase, asked: string | undefined
   if (!live || !all) return undefined;
   const { setup } = live;
   const { homeCurrency } = setup.business;
-  const month = asked && /^\d{4}-(0[1-9]|1[0-2])$/.test(asked) && asked <= all.to ? asked : all.to;
-  const end = endOf(month);
+  const month = asked !== undefined && isMonth(asked) && asked <= all.to ? asked : all.to;
+  const end = lastDayOf(month);
   const [unbilled, billed] = await Promise.all([
-    readUnbilled(db, { from: yearBefore(end), to: end, since: `${month}-01` }),
+    readUnbilled(db, { from: `${monthAfter(month, 1 - MONTHS)}-01`, to: end, since: `${month}-01` }),
     readBilled(db, { from: `${month}-01`, to: end }),
   ]);
   const money = (amount: string) => moneyText(Decimal.of(amount), homeCurrency);
@@ -118,13 +122,4 @@ async function chargedLines(
     if (!last || page.length < PAGE) return found;
     after = last.order;
   }
-}
-
-function endOf(month: string): string {
-  const [year = 0, number = 0] = month.split("-").map(Number);
-  return new Date(Date.UTC(year, number, 0)).toISOString().slice(0, 10);
-}
-
-function yearBefore(day: string): string {
-  return `${Number(day.slice(0, 4)) - 1}${day.slice(4)}`;
 }

@@ -2,11 +2,9 @@ import "server-only";
 import { z } from "zod";
 import { Decimal } from "@/core/money/decimal";
 import { moneyText } from "@/core/money/currency";
-import type { BilledShipment, ExplainedBill } from "@/core/recovery/explain-bill";
 import type { BilledParcel } from "@/core/recovery/match-bill";
 import {
   mayBecome,
-  objectable,
   objectionReason,
   objectionStates,
   objectionSums,
@@ -26,6 +24,7 @@ import {
 import { inTransaction } from "../in-transaction";
 import { done, failed, type Result } from "../result";
 import { liveSetup } from "../services/live-setup";
+import { objectionTo } from "./objection-to";
 
 export const objectionInput = z.strictObject({
   bill: z.uuid(),
@@ -45,11 +44,8 @@ export function objectTo(
     const wanted = new Set(positions);
     const at = by.now.toISOString();
     const rows = (await shipmentsOfBill(tx, id)).flatMap((row) => {
-      const explained = (row.explained ?? undefined) as ExplainedBill | undefined;
-      if (!wanted.has(row.position) || (row.taken && !explained)) return [];
-      const { total } = row.billed as BilledShipment;
-      const amount = objectable(total, bill.currency, row.taken ? explained : undefined);
-      if (Decimal.of(amount).sign <= 0) return [];
+      const amount = wanted.has(row.position) ? objectionTo(row, bill.currency) : undefined;
+      if (amount === undefined) return [];
       return {
         ...{ bill: id, position: row.position, reason, amount, currency: bill.currency },
         ...{ state: "open", credited: null, saidAt: at, saidBy: by.who.name, changedAt: at },

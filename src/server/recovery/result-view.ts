@@ -1,4 +1,5 @@
 import "server-only";
+import { isMonth, monthAfter } from "@/core/calendar/months";
 import { Decimal } from "@/core/money/decimal";
 import type { ExplainedBill } from "@/core/recovery/explain-bill";
 import { lossCause, type LossCause } from "@/core/recovery/loss-cause";
@@ -7,18 +8,16 @@ import { concessions, dimensions, type Concession, type Dimension } from "@/core
 import type { PooledDatabase } from "@/db/connect";
 import { explanationsOf } from "@/db/queries/recovery";
 import {
-  CONCESSION,
-  countStale,
   readDays,
   readLosses,
   readResults,
   readSums,
   resultMonths,
   sumResults,
-  type Months,
   type ResultFilter,
-  type ShipmentResultRow,
-} from "@/db/queries/results";
+} from "@/db/queries/looking-back";
+import type { Months } from "@/db/queries/result-figures";
+import { CONCESSION, countStale, type ShipmentResultRow } from "@/db/queries/results";
 import { liveSetup } from "../services/live-setup";
 
 /** Orders that lost most, as many as are shown. */
@@ -128,18 +127,12 @@ export function monthsOf(
   asked: { readonly from?: string | undefined; readonly to?: string | undefined },
   all: Months,
 ): Months {
-  const isMonth = (text: string | undefined) => text !== undefined && /^\d{4}-(0[1-9]|1[0-2])$/.test(text);
-  const to = isMonth(asked.to) && asked.to && asked.to <= all.to ? asked.to : all.to;
-  const usual = monthsBefore(to, MONTHS - 1);
-  const from = isMonth(asked.from) && asked.from ? asked.from : usual;
+  const known = (month: string | undefined) => (month !== undefined && isMonth(month) ? month : undefined);
+  const asksTo = known(asked.to);
+  const to = asksTo !== undefined && asksTo >= all.from && asksTo <= all.to ? asksTo : all.to;
+  const from = known(asked.from) ?? monthAfter(to, 1 - MONTHS);
   const within = from < all.from ? all.from : from;
   return { from: within > to ? to : within, to };
-}
-
-function monthsBefore(month: string, count: number): string {
-  const [year = 0, number = 0] = month.split("-").map(Number);
-  const at = year * 12 + number - 1 - count;
-  return `${Math.floor(at / 12)}-${String((at % 12) + 1).padStart(2, "0")}`;
 }
 
 /** Two dimensions in the order their sums are kept in. */

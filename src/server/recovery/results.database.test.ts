@@ -4,7 +4,7 @@ import { demoDatabase } from "../../../tests/support/database";
 import { Decimal, sum } from "@/core/money/decimal";
 import { dimensions } from "@/core/recovery/shipment-result";
 import { inForce } from "@/core/tariffs/in-force";
-import { readSums, resultMonths } from "@/db/queries/results";
+import { readSums, resultMonths } from "@/db/queries/looking-back";
 import { bills, credits, dispatches, orders, resultDays, shipmentResults, shipments } from "@/db/schema";
 import { draftSetup } from "../services/draft-setup";
 import { liveSetup } from "../services/live-setup";
