@@ -8,7 +8,10 @@ import { billCauses } from "@/core/recovery/explain-bill";
 import { activity, bills, billedShipments, charges, objections, shipments } from "@/db/schema";
 import { readOrder } from "@/db/queries/orders";
 import { shippedBy } from "@/db/queries/recovery";
+import { runJob } from "../jobs/run-job";
+import { jobOf, startJob } from "../services/jobs";
 import { liveSetup } from "../services/live-setup";
+import { shownJob } from "../services/shown-job";
 import { agreeToMatches } from "./agree-matches";
 import { setBillWords } from "./bill-words";
 import { viewBill, viewBills } from "./bill-view";
@@ -258,7 +261,7 @@ test("what is billed twice, unknown or too dear is objected to, followed to its 
   if (!view.ok) throw new Error(view.code);
   const { matched, again, unknown } = view.value;
   const all = [...matched, ...again, ...unknown];
-  expect(matched.find(({ order }) => order === two!.order)).toMatchObject({ objectable: "0.00" });
+  expect(matched.find(({ order }) => order === two!.order)).toMatchObject({ objectable: "0" });
   const positions = all.map(({ position }) => position);
   const said = { bill: id, positions, reason: "not ours" };
   const both = await Promise.all([objectTo(base.db, said, ott), objectTo(base.db, said, ott)]);
@@ -313,9 +316,57 @@ test("likenesses are agreed to or not by a person, each shipment once, whoever i
   expect(rows.filter(({ match, taken }) => match === "person" && taken)).toHaveLength(first.proposed.length);
   // nothing is proposed any more: saying it again changes nothing
   expect(await say(first, false)).toMatchObject({ ok: true, value: { count: 0 } });
-  const third = await take("L3");
-  if (third.proposed.length === 0) return;
-  expect(await say(third, false)).toMatchObject({ ok: true, value: { count: third.proposed.length } });
-  const view = await viewBill(base.db, third.id);
-  expect(view.ok && view.value.proposed).toEqual([]);
+});
+
+test("likenesses that are not ours are unknown from then on; until somebody says so there is nothing to object to", async () => {
+  await setBillWords(base.db, "PNP", words, ott);
+  const [one] = await shipped(["PNP-PARCEL"], 1);
+  const { country, postcode, cost } = one!;
+  const taken = await takeBill(
+    base.db,
+    "PNP",
+    bill([{ charge: "FRT", amount: cost, country, postcode }]),
+    ott,
+  );
+  if (!taken.ok) throw new Error(taken.code);
+  const { id } = taken.value;
+  const positions = [0];
+  const object = () => objectTo(base.db, { bill: id, positions, reason: "not ours" }, ott);
+  const view = await viewBill(base.db, id);
+  expect(view).toMatchObject({ ok: true, value: { proposed: [{ position: 0, objectable: "0" }] } });
+  expect(await object()).toMatchObject({ ok: false, code: "nothing-to-object" });
+  expect(await agreeToMatches(base.db, { bill: id, positions, areOurs: false }, ott)).toMatchObject({
+    ok: true,
+    value: { count: 1, billed: 0 },
+  });
+  expect(await viewBill(base.db, id)).toMatchObject({
+    ok: true,
+    value: { proposed: [], unknown: [{ position: 0, objectable: cost }] },
+  });
+  expect(await object()).toMatchObject({ ok: true, value: { count: 1 } });
+});
+
+test("a long bill is taken in by a worker, which tells how far it is; begun again it is not taken twice", async () => {
+  await setBillWords(base.db, "PNP", words, ott);
+  const list = await shipped(["PNP-PARCEL"], 3);
+  const data = {
+    carrier: "PNP",
+    bill: bill(
+      list.map(({ order, cost }) => freight(order, cost)),
+      "LONG",
+    ),
+  };
+  const run = async () => {
+    const id = await startJob(base.db, { kind: "take-bill", queue: "long", data }, ott);
+    await runJob(base.db, id);
+    return (await jobOf(base.db, id))!;
+  };
+  const first = await run();
+  expect(first).toMatchObject({ state: "done", done: 3, total: 3, result: { shipments: 3, taken: 3 } });
+  const stored = (first.result as { id: string }).id;
+  expect(shownJob(first, now).href).toBe(`/recovery/bills/${stored}`);
+  const second = await run();
+  expect(second).toMatchObject({ state: "failed", failure: { code: "bill-known" } });
+  expect(shownJob(second, now).failure).toContain("is here already");
+  expect(await base.db.$count(bills)).toBe(1);
 });
