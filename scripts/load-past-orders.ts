@@ -1,11 +1,14 @@
 import { randomUUID } from "node:crypto";
+import { dateOf } from "@/core/calendar/working-days";
+import { handOver } from "@/core/promise/hand-over";
 import type { CompiledSetup } from "@/core/quote/compiled-setup";
+import type { QuotedOffer } from "@/core/quote/quote";
 import { quote } from "@/core/quote/quote-order";
 import type { ItemLookup } from "@/core/quote/read-lines";
 import type { Item } from "@/core/setup/item";
 import type { Database } from "@/db/connect";
 import { appendRows } from "@/db/queries/bulk";
-import { charges, orderLines, orders, shipments } from "@/db/schema";
+import { charges, dispatches, orderLines, orders, shipments } from "@/db/schema";
 import { basisOf, orderRequest } from "@/server/orders/order-request";
 import { chargeFields } from "@/server/orders/charge-fields";
 import { shipmentRows } from "@/server/orders/shipments";
@@ -50,6 +53,11 @@ export async function loadPastOrders(
       shipments,
       part.flatMap((row) => row.shipments),
     );
+    await appendRows(
+      tx,
+      dispatches,
+      part.flatMap((row) => row.dispatches),
+    );
   }
 }
 
@@ -86,5 +94,23 @@ function rowsOf(demo: DemoOrder, compiled: CompiledSetup, lookup: ItemLookup, no
       quote: offer,
     },
     shipments: shipmentRows({ charge, order: demo.number }, offer, lookup),
+    dispatches: dispatchRows(demo, offer, compiled),
   };
+}
+
+/** What left, on the day its origin hands over what was ordered then. */
+function dispatchRows(demo: DemoOrder, { shipments: sent }: QuotedOffer, { origins }: CompiledSetup) {
+  const placedAt = Date.parse(demo.placedAt);
+  return sent.flatMap(({ origin, service, parcels, lines }) => {
+    const hours = origins.get(origin)?.hours;
+    const left = hours && handOver(hours, placedAt);
+    if (!left) return [];
+    const day = dateOf(left.day);
+    return {
+      ...{ order: demo.number, day, service, origin, parcels, lines },
+      tracking: [],
+      saidAt: `${day}T15:30:00Z`,
+      saidBy: "Maarja Kask",
+    };
+  });
 }

@@ -5,6 +5,7 @@ import { migrateDatabase, NewerData } from "@/db/migrate";
 import { ensureBuild } from "../machine/build";
 import { createDatabase, dropDatabase, startCluster, type Cluster } from "../machine/cluster";
 import { makeAllResults } from "@/server/recovery/make-results";
+import { loadDemoArrivals } from "../load-demo-arrivals";
 import { loadDemoBills } from "../load-demo-bills";
 import { demoCarriers } from "../machine/demo-carriers";
 import type { StandIns } from "../../sim/carriers/server";
@@ -103,6 +104,7 @@ async function prepare(profile: Profile, url: string): Promise<readonly DemoPers
     if (profile === "demo") {
       await loadDemo(db, new Date());
       await loadDemoBills(db, { who: { id: null, name: "Signe Vahtrik" }, now: new Date() });
+      await loadDemoArrivals(db, { who: { id: null, name: "Signe Vahtrik" }, now: new Date() });
       await makeAllResults(db);
       return demoPeople;
     }

@@ -16,6 +16,7 @@ const words: Readonly<Record<string, string>> = {
   "charge-applied-by-hand": "applied a charge with a part by hand",
   "amount-asked": "asked for another amount",
   "amount-refused": "refused another amount",
+  "arrivals-said": "imported the days shipments arrived",
   "bill-taken": "took in a carrier's bill",
   "bill-taken-back": "took back a carrier's bill",
   "bill-objected": "objected to shipments of a carrier's bill",

@@ -4,6 +4,8 @@ const names: Readonly<Record<string, string>> = {
   "charge-orders": "Orders rated and charged",
   "confirm-orders": "Orders confirmed",
   "take-bill": "A carrier's bill imported",
+  "cheaper-services": "Shipments over all services",
+  "next-table": "A new table over past shipments",
 };
 
 /** What a piece of long work is called. */
@@ -15,6 +17,7 @@ const failures: Readonly<Record<string, string>> = {
   "given-up": "It was begun three times and nobody came to its end. Start it again.",
   "no-business": "No business is set up yet.",
   "draft-unreadable": "The draft can't be rated as it is: look at the checks.",
+  "edition-gone": "The edition is no longer in the draft.",
   "bill-known": "A bill of this carrier with this number is here already.",
   invalid: "What was sent is no bill.",
   "not-found": "The carrier is no longer there.",

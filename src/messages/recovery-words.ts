@@ -47,6 +47,7 @@ export const definitions = {
   billed:
     "What carriers' bills say, without tax, of shipments that are matched. Fees of no shipment are not in it.",
   cost: "What is billed, and what was expected where nothing is billed yet.",
+  fees: "What carriers bill that is of no shipment: collection, a monthly minimum, an account. By the month of the bill's date.",
   overrun: "What is billed less what was expected of the same shipments.",
   margin: "Charged less cost.",
   marginPercent: "The margin in percent of what is charged.",

@@ -25,6 +25,9 @@ export const screens = [
   "/recovery",
   "/recovery/shipments?is.carrier=PNP",
   "/recovery/break-even",
+  "/recovery/cheaper",
+  "/recovery/new-table",
+  "/recovery/promises",
   "/account",
   "/sign-in",
 ];

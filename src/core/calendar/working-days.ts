@@ -62,4 +62,13 @@ export class WorkingDays {
     for (let left = count; left > 0 && at !== undefined; left--) at = this.onOrAfter(at + 1);
     return at;
   }
+
+  /** The fewest working days with which `after` gets from a day to another one, or past it. */
+  until(from: Day, to: Day): number {
+    const first = this.onOrAfter(from);
+    if (first === undefined || first >= to) return 0;
+    let count = 0;
+    for (let at: Day | undefined = from; at !== undefined && at < to; at = this.onOrAfter(at + 1)) count++;
+    return count;
+  }
 }

@@ -2,13 +2,10 @@ import { convert } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import type { ParcelGroup } from "../parcels/form-parcels";
 import { Measures } from "../parcels/measures";
-import { partOf, type OrderLine } from "../parcels/order-line";
+import type { OrderLine } from "../parcels/order-line";
 import type { CompiledSetup } from "../quote/compiled-setup";
-import { journeyOf } from "../quote/journey-of";
-import { readLines, type ItemLookup } from "../quote/read-lines";
 import type { QuoteRequest } from "../quote/request";
 import type { Facts } from "../rules/facts";
-import type { Journey } from "../rules/journey";
 import { chargeableWeight } from "../services/chargeable-weight";
 import type { CompiledService } from "../services/compiled-service";
 import { freightOf } from "../services/freight";
@@ -16,6 +13,9 @@ import type { RatingContext } from "../services/shipment";
 import { withSurcharges } from "../services/surcharges";
 import type { Parsed } from "../setup/parse-setup";
 import { given, refused, reject, type Outcome } from "../working/reason";
+import { Trace, type Step } from "../working/step";
+import { groundOf, partsOf, type Ground } from "./ground";
+import { rateCellOf, type RateCell } from "./rate-cell";
 
 /** A shipment to be worked out anew, as it was expected or as a bill says it was. */
 export interface ReckonedFacts {
@@ -41,16 +41,10 @@ export interface Reckoned {
   /** kg. */
   readonly weight: Decimal | undefined;
   readonly day: string;
+  /** The cell of the buy table the freight was read from, where it was one. */
+  readonly cell: RateCell | undefined;
   /** It is what the carrier's own system answered for the shipment as it was expected: of another it says nothing. */
   readonly isAnswered: boolean;
-}
-
-/** What an order's shipments are worked out anew with. */
-interface Ground {
-  readonly compiled: CompiledSetup;
-  readonly lines: readonly OrderLine[];
-  readonly journey: Journey;
-  readonly context: RatingContext;
 }
 
 /**
@@ -61,25 +55,10 @@ interface Ground {
 export function reckonerOf(
   compiled: CompiledSetup,
   request: QuoteRequest,
-  {
-    items,
-    placedAt,
-    live = new Map(),
-  }: {
-    readonly items: ItemLookup;
-    readonly placedAt: string;
-    readonly live?: RatingContext["liveRates"];
-  },
+  tools: Parameters<typeof groundOf>[2],
 ): Parsed<(of: ReckonedFacts) => Outcome<Reckoned>> {
-  const channel = compiled.channels.get(request.channel);
-  const currency = request.currency ?? channel?.currency ?? compiled.setup.business.homeCurrency;
-  const journey = journeyOf(compiled, request, currency, request.placedAt ?? placedAt);
-  const exchange = compiled.exchange.on(journey.date);
-  const lines = readLines(compiled, request, { currency, exchange }, items);
-  if (!lines.ok) return lines;
-  const context: RatingContext = { journey, exchange, liveRates: live, now: placedAt };
-  const ground: Ground = { compiled, lines: lines.value, journey, context };
-  return { ok: true, value: (of) => reckon(ground, of) };
+  const ground = groundOf(compiled, request, tools);
+  return ground.ok ? { ok: true, value: (of) => reckon(ground.value, of) } : ground;
 }
 
 function reckon({ compiled, lines, journey: plain, context }: Ground, of: ReckonedFacts): Outcome<Reckoned> {
@@ -102,7 +81,8 @@ function reckon({ compiled, lines, journey: plain, context }: Ground, of: Reckon
 }
 
 function costOf(service: CompiledService, facts: Facts, context: RatingContext): Outcome<Reckoned> {
-  const found = freightOf(service, facts, context);
+  const steps: Step[] = [];
+  const found = freightOf(service, facts, context, new Trace(steps, "rate"));
   if (!found.ok) return found;
   const { amount: freight, currency, zone } = found.value;
   const { journey, exchange } = context;
@@ -130,18 +110,8 @@ function costOf(service: CompiledService, facts: Facts, context: RatingContext):
     zone,
     weight: facts.chargeableWeight,
     day,
+    cell: rateCellOf(steps, "buy"),
     isAnswered,
-  });
-}
-
-/** The parts of the order's lines that are in a shipment: of lines of one item the first ones first. */
-function partsOf(lines: readonly OrderLine[], wanted: ReckonedFacts["lines"]): OrderLine[] {
-  const left = new Map<string, number>();
-  for (const { sku, quantity } of wanted) left.set(sku, (left.get(sku) ?? 0) + quantity);
-  return lines.flatMap((line) => {
-    const take = Math.min(line.quantity, left.get(line.item.sku) ?? 0);
-    left.set(line.item.sku, (left.get(line.item.sku) ?? 0) - take);
-    return take > 0 ? [partOf(line, take)] : [];
   });
 }
 

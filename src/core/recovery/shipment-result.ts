@@ -1,8 +1,10 @@
 import { moneyText, roundMoney } from "../money/currency";
-import { Decimal, sum } from "../money/decimal";
+import { Decimal } from "../money/decimal";
 import { convert, type ExchangeRates } from "../money/exchange";
+import { inParts } from "../money/in-parts";
 import type { QuotedOffer, QuotedShipment } from "../quote/quote";
 import { splitPath } from "../setup/path";
+import { rateCellOf, type RateCell } from "./rate-cell";
 import type { BreakText } from "../working/reason";
 import type { Step } from "../working/step";
 
@@ -57,15 +59,7 @@ export interface ShipmentResult {
   readonly expected?: string;
   readonly concessions: readonly Concession[];
   /** The cell of the sell table it was charged by, where it was charged by one and no other. */
-  readonly sellCell?: SellCell;
-}
-
-/** A cell of a table by its names; edges as they stand in it, `open` for the one without. */
-export interface SellCell {
-  readonly tariff: string;
-  readonly zone: string;
-  readonly edge: string;
-  readonly band: string;
+  readonly sellCell?: RateCell;
 }
 
 /**
@@ -87,11 +81,11 @@ export function shipmentResults(
     conversion && roundMoney(convert(Decimal.of(amount), conversion), tools.homeCurrency);
   const charged = home(delivery.charged);
   const weights = quote.parts?.map(({ net }) => net) ?? quote.shipments.map(({ cost }) => cost);
-  const parts = charged && partsOf(charged, weights.map(Decimal.of), tools.homeCurrency);
+  const parts = charged && inParts(charged, weights.map(Decimal.of), tools.homeCurrency);
   const steps = stepsOf(quote);
   return quote.shipments.map((shipment, position) => {
     const own = steps[position] ?? [];
-    const [part, expected, cell] = [parts?.[position], home(shipment.cost), sellCellOf(own)];
+    const [part, expected, cell] = [parts?.[position], home(shipment.cost), rateCellOf(own, "sell")];
     return {
       position,
       offer: quote.parts?.[position]?.offer ?? quote.offer,
@@ -105,25 +99,6 @@ export function shipmentResults(
     };
   });
 }
-
-/** An amount in parts by weights, which are not negative; they add up to it. */
-function partsOf(amount: Decimal, weights: readonly Decimal[], currency: string): Decimal[] {
-  const all = sum(weights);
-  const even = all.sign === 0;
-  const whole = even ? Decimal.whole(weights.length) : all;
-  let [weight, given] = [Decimal.zero, Decimal.zero];
-  return weights.map((one) => {
-    weight = weight.plus(even ? Decimal.one : one);
-    const upTo = amount.times(weight).dividedBy(whole, DIGITS, "halfAwayFromZero");
-    const rounded = roundMoney(upTo, currency);
-    const part = rounded.minus(given);
-    given = rounded;
-    return part;
-  });
-}
-
-/** Enough that the last running sum is the amount itself. */
-const DIGITS = 12;
 
 /** The steps of each shipment of an offer; with them those of the order as a whole. */
 function stepsOf(quote: QuotedOffer): Step[][] {
@@ -141,20 +116,6 @@ function zoneOf({ zone }: QuotedShipment, steps: readonly Step[]): string {
     if (code === "zone-found" && station !== "plan" && chart) return `${chart}/${inputs.zone}`;
   }
   return zone ?? "";
-}
-
-/** A rate's source is `tariffs/T/editions/L/zones/Z[/bands/B]/breaks/E`. */
-function sellCellOf(steps: readonly Step[]): SellCell | undefined {
-  const rates = steps.filter(
-    ({ code, station }) =>
-      station === "plan" && (code === "rate-flat" || code === "rate-per-unit" || code === "rate-base-plus"),
-  );
-  const [first, ...more] = rates;
-  if (!first || more.length > 0) return undefined;
-  const [list, tariff, , , , zone, ...rest] = splitPath(first.source ?? "");
-  const [band, edge] = rest[0] === "bands" ? [rest[1], rest[3]] : ["", rest[1]];
-  if (list !== "tariffs" || !tariff || !zone || band === undefined || !edge) return undefined;
-  return { tariff, zone, edge, band };
 }
 
 function breakOf(steps: readonly Step[]): string {

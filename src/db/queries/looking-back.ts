@@ -1,10 +1,11 @@
-import { and, eq, sql, type SQL } from "drizzle-orm";
+import { and, desc, eq, getTableColumns, gt, gte, inArray, isNotNull, lt, lte, sql, type SQL } from "drizzle-orm";
 import { monthAfter } from "@/core/calendar/months";
+import type { ArrivedAlike } from "@/core/recovery/promise-kept";
 import type { ResultFigures } from "@/core/recovery/result-sum";
 import { dimensions, type Dimension } from "@/core/recovery/shipment-result";
 import type { Database } from "../connect";
-import { resultDays, resultSums, shipmentResults } from "../schema";
-import { between, columnOf, daysOf, figures, has, type Months } from "./result-figures";
+import { arrivalSums, billedShipments, bills, resultDays, resultSums, shipmentResults, soldSums } from "../schema";
+import { between, columnOf, daysOf, figures, type Months } from "./result-figures";
 import type { ShipmentResultRow } from "./results";
 
 export interface KeptSum extends ResultFigures {
@@ -141,19 +142,19 @@ export interface SoldBy {
 
 /** What a sell table charged over some months: its orders by their cell and what each was charged, with what they cost. */
 export async function readSold(db: Database, tariff: string, { from, to }: Months): Promise<SoldBy[]> {
-  const days = daysOf({ from, to });
-  const { rows } = await db.execute<SoldBy & Record<string, unknown>>(sql`
-    select zone, edge, band, charged::text as charged, count(*)::int as orders, sum(cost)::text as cost
-    from (
-      select min(sell_zone) as zone, min(sell_edge) as edge, min(sell_band) as band,
-        sum(charged) as charged, sum(coalesce(billed, expected)) as cost
-      from ${shipmentResults}
-      where sell_tariff = ${tariff} and ${between(shipmentResults.day, days)} and ${has}
-      group by charge
-      having count(distinct (sell_zone, sell_edge, sell_band)) = 1
-    ) as sold
-    group by zone, edge, band, charged order by zone, edge, band, charged`);
-  return rows;
+  return db
+    .select({
+      zone: soldSums.zone,
+      edge: soldSums.edge,
+      band: soldSums.band,
+      charged: soldSums.charged,
+      orders: sql<number>`sum(${soldSums.orders})::int`,
+      cost: sql<string>`sum(${soldSums.cost})::text`,
+    })
+    .from(soldSums)
+    .where(and(eq(soldSums.tariff, tariff), gte(soldSums.month, from), lte(soldSums.month, to)))
+    .groupBy(soldSums.zone, soldSums.edge, soldSums.band, soldSums.charged)
+    .orderBy(soldSums.zone, soldSums.edge, soldSums.band, soldSums.charged);
 }
 
 /** The sell tables that charged anything in some months. */
@@ -161,9 +162,101 @@ export async function readSellTariffs(
   db: Database,
   { from, to }: Months,
 ): Promise<{ tariff: string; orders: number }[]> {
-  const days = daysOf({ from, to });
-  const { rows } = await db.execute<{ tariff: string; orders: number }>(sql`
-    select sell_tariff as tariff, sum(orders)::int as orders from ${shipmentResults}
-    where sell_tariff <> '' and ${between(shipmentResults.day, days)} group by sell_tariff order by orders desc, tariff`);
-  return rows;
+  const orders = sql<number>`sum(${soldSums.orders})::int`;
+  return db
+    .select({ tariff: soldSums.tariff, orders })
+    .from(soldSums)
+    .where(and(gte(soldSums.month, from), lte(soldSums.month, to)))
+    .groupBy(soldSums.tariff)
+    .orderBy(desc(orders), soldSums.tariff);
+}
+
+/** Shipments of the next orders of some months, by number, at most so many orders; with the weight that was billed of each, kg. */
+export async function readSent(
+  db: Database,
+  months: Months,
+  { after, most }: { readonly after: string; readonly most: number },
+): Promise<(ShipmentResultRow & { readonly billedWeight: string | null })[]> {
+  const own = between(shipmentResults.day, daysOf(months));
+  const numbers = db
+    .selectDistinct({ order: shipmentResults.order })
+    .from(shipmentResults)
+    .where(and(own, gt(shipmentResults.order, after)))
+    .orderBy(shipmentResults.order)
+    .limit(most);
+  return db
+    .select({
+      ...getTableColumns(shipmentResults),
+      billedWeight: sql<string | null>`${billedShipments.billed} ->> 'weight'`,
+    })
+    .from(shipmentResults)
+    .leftJoin(
+      billedShipments,
+      and(
+        eq(billedShipments.charge, shipmentResults.charge),
+        eq(billedShipments.shipment, shipmentResults.position),
+        billedShipments.taken,
+      ),
+    )
+    .where(and(own, inArray(shipmentResults.order, numbers)))
+    .orderBy(shipmentResults.order, shipmentResults.position);
+}
+
+/** How many shipments left in some months. */
+export async function countSent(db: Database, months: Months): Promise<number> {
+  return db.$count(shipmentResults, between(shipmentResults.day, daysOf(months)));
+}
+
+/** Shipments whose arrival is known, alike by service, zone, days taken and days late, over some months. */
+export async function readArrivals(db: Database, { from, to }: Months): Promise<ArrivedAlike[]> {
+  return db
+    .select({
+      service: arrivalSums.service,
+      zone: arrivalSums.zone,
+      transitDays: arrivalSums.transitDays,
+      daysLate: arrivalSums.daysLate,
+      shipments: sql<number>`sum(${arrivalSums.shipments})::int`,
+    })
+    .from(arrivalSums)
+    .where(and(gte(arrivalSums.month, from), lte(arrivalSums.month, to)))
+    .groupBy(arrivalSums.service, arrivalSums.zone, arrivalSums.transitDays, arrivalSums.daysLate)
+    .orderBy(arrivalSums.service, arrivalSums.zone, arrivalSums.transitDays, arrivalSums.daysLate);
+}
+
+/** Fees of no shipment on bills dated in some months, by month and carrier, without tax in home currency. */
+export async function readFees(
+  db: Database,
+  { from, to }: Months,
+): Promise<{ month: string; carrier: string; amount: string }[]> {
+  const month = sql<string>`left(${bills.date}, 7)`;
+  return db
+    .select({ month, carrier: bills.carrier, amount: sql<string>`sum(${bills.feesHome})::text` })
+    .from(bills)
+    .where(and(gte(bills.date, `${from}-01`), lt(bills.date, `${monthAfter(to)}-01`), isNotNull(bills.feesHome)))
+    .groupBy(month, bills.carrier)
+    .having(sql`sum(${bills.feesHome}) <> 0`)
+    .orderBy(month, bills.carrier);
+}
+
+/** What each month's shipments of each carrier come to, by a dimension. */
+export async function readCarrierSums(db: Database, { from, to }: Months, dimension: Dimension) {
+  const [first, second] = dimension === "carrier" ? ["carrier", ""] : ["carrier", dimension];
+  const rows = await db
+    .select()
+    .from(resultSums)
+    .where(
+      and(
+        eq(resultSums.dimension, first),
+        eq(resultSums.dimension2, second),
+        gte(resultSums.month, from),
+        lte(resultSums.month, to),
+      ),
+    )
+    .orderBy(resultSums.month, resultSums.value, resultSums.value2);
+  return rows.map(({ month, value, value2, ...figures }) => ({
+    month,
+    carrier: value,
+    value: dimension === "carrier" ? value : value2,
+    figures,
+  }));
 }

@@ -1,11 +1,12 @@
-import { sql, type SQL } from "drizzle-orm";
+import { sql } from "drizzle-orm";
 import type { Database } from "../connect";
 import { billedShipments, bills, shipmentResults } from "../schema";
 
-const isBilled = (until: SQL) => sql`exists (
-  select 1 from ${billedShipments} join ${bills} on ${bills.id} = ${billedShipments.bill}
+/** By a bill that its result may not know of yet. */
+const isBilled = sql`exists (
+  select 1 from ${billedShipments}
   where ${billedShipments.charge} = ${shipmentResults.charge} and ${billedShipments.shipment} = ${shipmentResults.position}
-    and ${billedShipments.taken} and ${until})`;
+    and ${billedShipments.taken})`;
 
 /** What a carrier took over between two days, both in, and has not billed: how many shipments, and the orders of the first ones. */
 export async function readWaiting(
@@ -15,7 +16,8 @@ export async function readWaiting(
 ): Promise<{ readonly shipments: number; readonly orders: string[] }> {
   const { rows } = await db.execute<{ order: string; shipments: number }>(sql`
     select order_number as order, count(*) over ()::int as shipments from ${shipmentResults}
-    where carrier = ${carrier} and day >= ${from} and day <= ${to} and handed_over and not ${isBilled(sql`true`)}
+    where carrier = ${carrier} and day >= ${from} and day <= ${to} and handed_over
+      and billed_on is null and not ${isBilled}
     order by day, order_number, position limit ${most}`);
   return { shipments: rows[0]?.shipments ?? 0, orders: rows.map(({ order }) => order) };
 }
@@ -35,7 +37,7 @@ export async function readUnbilled(
     select carrier, service, count(*)::int as shipments, coalesce(sum(expected), 0)::text as expected,
       coalesce(sum(expected) filter (where day >= ${since}), 0)::text as late
     from ${shipmentResults}
-    where day >= ${from} and day <= ${to} and handed_over and not ${isBilled(sql`${bills.date} <= ${to}`)}
+    where day >= ${from} and day <= ${to} and handed_over and coalesce(billed_on > ${to}, true)
     group by carrier, service having sum(expected) <> 0 order by carrier, service`);
   return rows;
 }
@@ -49,15 +51,9 @@ export async function readBilled(db: Database, { from, to }: { readonly from: st
     others: string;
     fees: string;
   }>(sql`
-    select ${bills.carrier} as carrier, count(*)::int as bills, sum(own.matched)::text as matched,
-      sum(own.others)::text as others, coalesce(sum(${bills.feesHome}), 0)::text as fees
-    from ${bills}
-    cross join lateral (
-      select coalesce(sum(billed_home) filter (where taken), 0) as matched,
-        coalesce(sum(billed_home) filter (where not taken), 0) as others
-      from ${billedShipments} where bill = ${bills.id}
-    ) as own
-    where ${bills.date} >= ${from} and ${bills.date} <= ${to} group by ${bills.carrier} order by ${bills.carrier}`);
+    select ${bills.carrier} as carrier, count(*)::int as bills, sum(${bills.matchedHome})::text as matched,
+      sum(${bills.othersHome})::text as others, coalesce(sum(${bills.feesHome}), 0)::text as fees
+    from ${bills} where ${bills.date} >= ${from} and ${bills.date} <= ${to} group by ${bills.carrier} order by ${bills.carrier}`);
   return rows;
 }
 

@@ -123,28 +123,14 @@ export async function setBilledShipment(
     .where(and(eq(billedShipments.bill, bill), eq(billedShipments.position, position)));
 }
 
-/** A bill in a list, with what its shipments come to; money in home currency. */
-export interface ListedBill extends Omit<BillRow, "lines"> {
-  readonly shipments: number;
-  readonly matched: number;
-  readonly expected: string;
-  readonly billed: string;
-}
+export type ListedBill = Omit<BillRow, "lines">;
 
 /** The newest first. */
 export async function listBills(db: Database, most: number): Promise<ListedBill[]> {
   const { lines: _, ...columns } = getTableColumns(bills);
   return db
-    .select({
-      ...columns,
-      shipments: sql<number>`count(${billedShipments.position})::int`,
-      matched: sql<number>`count(*) filter (where ${billedShipments.taken})::int`,
-      expected: sql<string>`coalesce(sum(${billedShipments.expectedHome}) filter (where ${billedShipments.taken}), 0)::text`,
-      billed: sql<string>`coalesce(sum(${billedShipments.billedHome}) filter (where ${billedShipments.taken}), 0)::text`,
-    })
+    .select(columns)
     .from(bills)
-    .leftJoin(billedShipments, eq(billedShipments.bill, bills.id))
-    .groupBy(bills.id)
     .orderBy(desc(bills.date), bills.carrier, bills.number)
     .limit(most);
 }

@@ -3,16 +3,20 @@ import { dimensions, type Dimension } from "@/core/recovery/shipment-result";
 import type { Database } from "../connect";
 import {
   billedShipments,
+  bills,
+  arrivalSums,
   credits,
+  deliveries,
   dispatches,
   resultDays,
   resultSums,
   shipmentResults,
+  soldSums,
   staleResults,
   staleSums,
 } from "../schema";
 import { appendRows } from "./bulk";
-import { between, columnOf, columns, daysOf, figures } from "./result-figures";
+import { between, columnOf, columns, daysOf, figures, has } from "./result-figures";
 
 export type ShipmentResultRow = typeof shipmentResults.$inferSelect;
 
@@ -104,6 +108,32 @@ export async function sumMonth(tx: Database, month: string): Promise<void> {
   await tx.execute(sql`
     insert into ${resultDays} (day, ${columns})
     select ${shipmentResults.day}, ${figures} from ${shipmentResults} where ${own} group by ${shipmentResults.day}`);
+  await sumSold(tx, month);
+  await tx.delete(arrivalSums).where(eq(arrivalSums.month, month));
+  await tx.execute(sql`
+    insert into ${arrivalSums} (month, service, zone, transit_days, days_late, shipments)
+    select ${month}::text, service, zone, transit_days,
+      coalesce(greatest(delivered_on::date - promised_on::date, 0), 0) as days_late, count(*)::int
+    from ${shipmentResults} where ${own} and transit_days is not null
+    group by service, zone, transit_days, days_late`);
+}
+
+/** What cells of sell tables charged in a month; an order's later shipments may have left in another. */
+async function sumSold(tx: Database, month: string): Promise<void> {
+  const own = between(shipmentResults.day, daysOf({ from: month, to: month }));
+  await tx.delete(soldSums).where(eq(soldSums.month, month));
+  await tx.execute(sql`
+    insert into ${soldSums} (month, tariff, zone, edge, band, charged, orders, cost)
+    select ${month}::text, tariff, zone, edge, band, charged, count(*)::int, sum(cost)
+    from (
+      select min(sell_tariff) as tariff, min(sell_zone) as zone, min(sell_edge) as edge, min(sell_band) as band,
+        sum(charged) as charged, sum(coalesce(billed, expected)) as cost
+      from ${shipmentResults}
+      where sell_tariff <> '' and charge in (select charge from ${shipmentResults} where ${own} and position = 0)
+      group by charge
+      having count(distinct (sell_tariff, sell_zone, sell_edge, sell_band)) = 1 and bool_and(${has})
+    ) as sold
+    group by tariff, zone, edge, band, charged`);
 }
 
 function groupedSums(own: SQL): SQL {
@@ -143,15 +173,25 @@ export async function readOutcomes(db: Database, numbers: readonly string[]) {
       charge: billedShipments.charge,
       shipment: billedShipments.shipment,
       billed: billedShipments.billedHome,
+      date: bills.date,
     })
     .from(billedShipments)
+    .innerJoin(bills, eq(bills.id, billedShipments.bill))
     .where(
       and(
         inArray(billedShipments.order, [...numbers]),
         billedShipments.taken,
-        isNotNull(billedShipments.billedHome),
       ),
     );
+  const arrived = await db
+    .select({
+      order: deliveries.order,
+      service: deliveries.service,
+      origin: deliveries.origin,
+      day: deliveries.day,
+    })
+    .from(deliveries)
+    .where(inArray(deliveries.order, [...numbers]));
   const credited = await db
     .select({
       order: credits.order,
@@ -160,5 +200,5 @@ export async function readOutcomes(db: Database, numbers: readonly string[]) {
     .from(credits)
     .where(and(inArray(credits.order, [...numbers]), isNotNull(credits.delivery)))
     .groupBy(credits.order);
-  return { left, billed, credited };
+  return { left, billed, arrived, credited };
 }

@@ -227,6 +227,23 @@ export const dispatches = pgTable(
   (t) => [index("dispatches_by_order").on(t.order), index("dispatches_by_day").on(t.day)],
 );
 
+/** The day shipments arrived, as carriers or customers say. */
+export const deliveries = pgTable(
+  "deliveries",
+  {
+    order: text("order_number")
+      .notNull()
+      .references(() => orders.number, { onDelete: "cascade" }),
+    service: text().notNull(),
+    origin: text().notNull(),
+    /** `YYYY-MM-DD` by the clock of where it arrived. */
+    day: text().notNull(),
+    saidAt: instant("said_at").notNull(),
+    saidBy: text("said_by").notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.order, t.service, t.origin] })],
+);
+
 /** What was given back after an order was confirmed. */
 export const credits = pgTable(
   "credits",

@@ -45,6 +45,13 @@ export const bills = pgTable(
     /** Of the lines: those of no shipment; their sum in home currency where there is a rate. */
     fees: integer().array().notNull(),
     feesHome: numeric("fees_home"),
+    /** What its shipments come to, kept by the database itself; money in home currency. */
+    shipments: integer().notNull().default(0),
+    matched: integer().notNull().default(0),
+    expectedHome: numeric("expected_home").notNull().default("0"),
+    matchedHome: numeric("matched_home").notNull().default("0"),
+    /** Of what is none of ours, or nobody has agreed to. */
+    othersHome: numeric("others_home").notNull().default("0"),
     unread: text().array().notNull(),
     takenAt: instant("taken_at").notNull(),
     takenBy: text("taken_by").notNull(),

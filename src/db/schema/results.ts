@@ -36,6 +36,13 @@ export const shipmentResults = pgTable(
     charged: numeric(),
     expected: numeric(),
     billed: numeric(),
+    /** The date of the bill that has it. */
+    billedOn: text("billed_on"),
+    /** The last day it was promised for, and the day it arrived. */
+    promisedOn: text("promised_on"),
+    deliveredOn: text("delivered_on"),
+    /** Working days of its carrier from the day it left to the day it arrived, where both are known. */
+    transitDays: integer("transit_days"),
     /** Charged less what is billed, or less what was expected where nothing is yet. */
     margin: numeric().generatedAlwaysAs(sql`charged - coalesce(billed, expected)`),
   },
@@ -76,6 +83,40 @@ export const resultSums = pgTable(
     ...figures,
   },
   (t) => [primaryKey({ columns: [t.dimension, t.dimension2, t.month, t.value, t.value2] })],
+);
+
+/**
+ * By month, for each cell of a sell table, its orders that were charged alike with what they cost: orders whose first shipment
+ * left in the month, and that no other cell charged.
+ */
+export const soldSums = pgTable(
+  "sold_sums",
+  {
+    month: text().notNull(),
+    tariff: text().notNull(),
+    zone: text().notNull(),
+    edge: text().notNull(),
+    band: text().notNull(),
+    charged: numeric().notNull(),
+    orders: integer().notNull(),
+    cost: numeric().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.tariff, t.month, t.zone, t.edge, t.band, t.charged] })],
+);
+
+/** By month, shipments whose arrival is known: by service, zone, the days they took, and the days they came after their promise. */
+export const arrivalSums = pgTable(
+  "arrival_sums",
+  {
+    month: text().notNull(),
+    service: text().notNull(),
+    zone: text().notNull(),
+    transitDays: integer("transit_days").notNull(),
+    /** 0 in time; nothing promised counts as in time. */
+    daysLate: integer("days_late").notNull(),
+    shipments: integer().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.month, t.service, t.zone, t.transitDays, t.daysLate] })],
 );
 
 /** By day, all shipments. */

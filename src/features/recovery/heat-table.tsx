@@ -2,6 +2,7 @@ import Link from "next/link";
 import type { ResultSum } from "@/core/recovery/result-sum";
 import type { Measure } from "./recovery-query";
 import type { ResultParts } from "./load";
+import { shade } from "@/ui/charts/shade";
 import { signed } from "@/ui/signed";
 
 const MOST_ROWS = 40;
@@ -96,13 +97,4 @@ function textOf(sum: ResultSum, show: Measure): string {
 
 function wholeWords(sum: ResultSum): string {
   return `${sum.shipments} shipments, charged ${sum.charged}, cost ${sum.cost}, margin ${signed(sum.margin)}`;
-}
-
-/** By the square root, so that small ones are seen beside the greatest. */
-function shade(part: number): { backgroundColor?: string } {
-  if (part === 0 || Number.isNaN(part)) return {};
-  const percent = Math.round(Math.sqrt(Math.min(1, Math.abs(part))) * 42);
-  return {
-    backgroundColor: `color-mix(in srgb, var(${part < 0 ? "--loss" : "--gain"}) ${percent}%, var(--sheet))`,
-  };
 }

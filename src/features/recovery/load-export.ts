@@ -82,8 +82,18 @@ function daysSheet({ series, span, homeCurrency }: ResultParts): WrittenSheet {
 function rowsSheet({ rows, homeCurrency }: ResultParts, { by }: RecoveryQuery): WrittenSheet {
   return {
     name: dimensionNames[by],
-    head: [dimensionNames[by], ...figureHeads(homeCurrency)],
-    rows: rows.map(({ name, sum }) => [name, ...figures(sum)]),
+    head: [
+      dimensionNames[by],
+      ...figureHeads(homeCurrency),
+      ...(rows.some(({ fees }) => fees !== undefined)
+        ? [`fees (${homeCurrency})`, `margin after fees (${homeCurrency})`]
+        : []),
+    ],
+    rows: rows.map(({ name, sum, fees, afterFees }) => [
+      name,
+      ...figures(sum),
+      ...(fees === undefined || afterFees === undefined ? [] : [fees, afterFees]),
+    ]),
   };
 }
 

@@ -11,13 +11,14 @@ import { PAGE_OF_RESULTS, viewResults, viewShipments, type ShownResult } from "@
 import type { BreakEvenQuery } from "./break-even-query";
 import { shipmentsHref, type RecoveryQuery } from "./recovery-query";
 import { series, type Span } from "./series";
-import { inReadingOrder, valueWords } from "./value-words";
+import { inReadingOrder, valueWords } from "@/messages/value-words";
 
 /** Where the money goes, for those who may see it; `undefined` for others. */
 export function loadRecovery(query: RecoveryQuery) {
   return loadFor("see-results", async ({ db, person }) => {
     const maySeeBills = may(person.role, "see-bills");
-    const view = await viewResults(db, query);
+    const { fees: key, ...asked } = query;
+    const view = await viewResults(db, key === "overhead" ? asked : { ...asked, spreadBy: key });
     if (!view?.months) return { maySeeBills, results: undefined, stale: view?.stale ?? 0 };
     const { setup, homeCurrency, months, whole, days, rows, cells, losses, stale } = view;
     const words = valueWords(setup);
@@ -35,12 +36,13 @@ export function loadRecovery(query: RecoveryQuery) {
         homeCurrency,
         months,
         whole,
+        fees: { sum: view.fees, unspread: view.unspread },
         span,
         series: series(days, span, homeCurrency),
-        rows: rows.map(({ value, sum }) => ({
+        rows: rows.map(({ value, ...figures }) => ({
           name: words(by, value),
           href: shipmentsHref(months, { [by]: value }),
-          sum,
+          ...figures,
         })),
         heat: {
           rows: rows.map(({ value }) => ({ value, name: words(by, value) })),

@@ -53,6 +53,6 @@ export function monthName(month: string): string {
 }
 
 /** Both in, the newest first. */
-function monthsBetween(from: string, to: string): string[] {
+export function monthsBetween(from: string, to: string): string[] {
   return Array.from({ length: monthsIn(from, to) }, (_, i) => monthAfter(to, -i));
 }

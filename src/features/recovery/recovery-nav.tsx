@@ -5,6 +5,9 @@ import type { ReactNode } from "react";
 const places = [
   { key: "results", name: "Where money is lost", href: "/recovery", isOfBills: false },
   { key: "break-even", name: "Break-even", href: "/recovery/break-even", isOfBills: false },
+  { key: "cheaper", name: "Cheaper service", href: "/recovery/cheaper", isOfBills: false },
+  { key: "new-table", name: "New table", href: "/recovery/new-table", isOfBills: false },
+  { key: "promises", name: "Promises kept", href: "/recovery/promises", isOfBills: false },
   { key: "bills", name: "Bills", href: "/recovery/bills", isOfBills: true },
   { key: "objections", name: "Objections", href: "/recovery/objections", isOfBills: true },
   { key: "month-end", name: "Month end", href: "/recovery/month-end", isOfBills: true },

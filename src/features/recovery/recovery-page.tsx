@@ -15,10 +15,18 @@ import { HeatTable } from "./heat-table";
 import type { RecoveryParts, ResultParts } from "./load";
 import { monthName, MonthsChoice } from "./months-choice";
 import { RecoveryHead } from "./recovery-nav";
-import { measures, type Measure, type RecoveryQuery } from "./recovery-query";
+import { feeKeys, measures, type Measure, type RecoveryQuery } from "./recovery-query";
 import { ResultRow, resultHeads } from "./result-row";
 import { ShipmentRows } from "./shipment-rows";
 import { spans } from "./series";
+
+type Shown = Pick<RecoveryQuery, "by" | "across" | "show" | "fees">;
+
+const feeNames: Readonly<Record<(typeof feeKeys)[number], string>> = {
+  overhead: "kept as overhead",
+  shipments: "spread evenly over the shipments of their carrier and month",
+  cost: "spread by what these shipments cost",
+};
 
 /** Where the money goes: charged against cost in all, over time, by what shipments are told apart by, and shipment by shipment. */
 export function RecoveryPage({
@@ -26,7 +34,7 @@ export function RecoveryPage({
   query,
 }: {
   readonly parts: RecoveryParts;
-  readonly query: Pick<RecoveryQuery, "by" | "across" | "show">;
+  readonly query: Shown;
 }) {
   return (
     <div className="px-[18px] py-4">
@@ -53,12 +61,13 @@ export function RecoveryPage({
 
 function Results({
   results,
-  query: { by, across, show },
+  query,
 }: {
   readonly results: ResultParts;
-  readonly query: Pick<RecoveryQuery, "by" | "across" | "show">;
+  readonly query: Shown;
 }) {
-  const { whole, homeCurrency, months, rows, heat, concessions, losses, series, span } = results;
+  const { by, across, show } = query;
+  const { fees, whole, homeCurrency, months, rows, heat, concessions, losses, series, span } = results;
   const period =
     months.from === months.to ? monthName(months.to) : `${monthName(months.from)} to ${monthName(months.to)}`;
   return (
@@ -78,6 +87,20 @@ function Results({
           {signed(whole.overrun)} {homeCurrency}
         </b>{" "}
         <Defined of="overrun">against what was expected</Defined>.
+        {Number(fees.sum) !== 0 && (
+          <>
+            {" "}
+            <Defined of="fees">Fees</Defined> of{" "}
+            <b>
+              {fees.sum} {homeCurrency}
+            </b>{" "}
+            are of no shipment{query.fees === "overhead" ? " and not in these figures" : ""}
+            {fees.unspread !== undefined && Number(fees.unspread) !== 0
+              ? `; ${fees.unspread} of them are spread over nothing, as nothing of their carrier left in their month`
+              : ""}
+            .
+          </>
+        )}
         {whole.unpriced > 0 &&
           ` ${whole.unpriced} shipments are in no sum of money: there is no exchange rate for their day.`}
       </p>
@@ -115,10 +138,19 @@ function Results({
       </div>
       <section aria-label="By one">
         <Choice name="by" label="By" of={dimensions} value={by} names={dimensionNames}>
+          {Number(fees.sum) !== 0 && (
+            <Choice
+              name="fees"
+              label="fees of no shipment"
+              of={feeKeys}
+              value={query.fees}
+              names={feeNames}
+            />
+          )}
           <ExportLinks what="rows" />
         </Choice>
         <ListTable
-          heads={[dimensionNames[by], ...resultHeads(homeCurrency)]}
+          heads={[dimensionNames[by], ...resultHeads(homeCurrency, rows.some((row) => row.fees !== undefined))]}
           unseen="Margin, drawn"
           narrow
           figuresFrom={1}

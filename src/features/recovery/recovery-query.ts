@@ -5,6 +5,9 @@ import { spans, type Span } from "./series";
 export const measures = ["margin", "marginPercent", "overrun", "shipments"] as const;
 export type Measure = (typeof measures)[number];
 
+/** How fees of no shipment are counted. */
+export const feeKeys = ["overhead", "shipments", "cost"] as const;
+
 /** What the address of a page of results says; months as `YYYY-MM`. */
 export interface RecoveryQuery {
   readonly from: string | undefined;
@@ -12,6 +15,7 @@ export interface RecoveryQuery {
   readonly by: Dimension;
   readonly across: Dimension;
   readonly show: Measure;
+  readonly fees: (typeof feeKeys)[number];
   readonly span: Span | undefined;
   readonly values: Readonly<Partial<Record<Dimension, string>>>;
   readonly concession: Concession | undefined;
@@ -38,6 +42,7 @@ export function recoveryQuery(params: SearchParams): RecoveryQuery {
     by: one(dimensions, "by") ?? "service",
     across: one(dimensions, "across") ?? "break",
     show: one(measures, "show") ?? "margin",
+    fees: one(feeKeys, "fees") ?? "overhead",
     span: one(spans, "span"),
     values: Object.fromEntries(
       dimensions.flatMap((dimension) => {

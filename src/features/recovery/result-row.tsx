@@ -2,7 +2,8 @@ import Link from "next/link";
 import type { ResultSum } from "@/core/recovery/result-sum";
 import { signed } from "@/ui/signed";
 
-export const resultHeads = (currency: string): string[] => [
+/** The heads of figures; with those of fees where these are spread. */
+export const resultHeads = (currency: string, isSpread = false): string[] => [
   "Shipments",
   "Parcels",
   `Charged, ${currency}`,
@@ -11,6 +12,7 @@ export const resultHeads = (currency: string): string[] => [
   "Billed less expected",
   `Margin, ${currency}`,
   "%",
+  ...(isSpread ? ["Fees", "Margin after fees"] : []),
 ];
 
 /** What shipments of one value come to, its margin also as a bar from a middle line, to the scale of all. */
@@ -18,11 +20,15 @@ export function ResultRow({
   name,
   href,
   sum,
+  fees,
+  afterFees,
   most,
 }: {
   readonly name: string;
   readonly href: string;
   readonly sum: ResultSum;
+  readonly fees?: string;
+  readonly afterFees?: string;
   readonly most: number;
 }) {
   const isLoss = sum.margin.startsWith("-");
@@ -41,6 +47,10 @@ export function ResultRow({
       <td className={`text-right ${Number(sum.overrun) > 0 ? "text-loss" : ""}`}>{signed(sum.overrun)}</td>
       <td className={`text-right font-semibold ${isLoss ? "text-loss" : ""}`}>{signed(sum.margin)}</td>
       <td className="text-right">{sum.marginPercent === undefined ? "" : signed(sum.marginPercent)}</td>
+      {fees !== undefined && <td className="text-right">{fees}</td>}
+      {afterFees !== undefined && (
+        <td className={`text-right ${afterFees.startsWith("-") ? "text-loss" : ""}`}>{signed(afterFees)}</td>
+      )}
       <td className="relative w-40">
         <span aria-hidden className="absolute inset-y-0 left-1/2 w-px bg-ink" />
         <span

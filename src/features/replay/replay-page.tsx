@@ -1,31 +1,17 @@
 "use client";
 
 import Link from "next/link";
-import { useRouter } from "next/navigation";
-import { useEffect } from "react";
-import { Progress, stopWork } from "@/features/jobs";
-import { useSubmit } from "@/features/submit";
-import { Button } from "@/ui/parts/button";
+import { goesOn, JobState } from "@/features/jobs";
 import { PageHead } from "@/ui/parts/page-head";
-import { Trouble } from "@/ui/parts/trouble";
 import type { loadReplay, ShownReplay } from "./load";
 import { ReplayFigures } from "./replay-figures";
 import { StartReplay } from "./start-replay";
 
 type Props = NonNullable<Awaited<ReturnType<typeof loadReplay>>>;
 
-const LOOK_MS = 1000;
-
 /** A replay: how far it is, then what it came to. */
 export function ReplayPage({ job, result }: Props) {
-  const router = useRouter();
-  const { busy, trouble, submit } = useSubmit();
-  const goesOn = job.state === "waiting" || job.state === "running";
-  useEffect(() => {
-    if (!goesOn) return;
-    const timer = setInterval(() => router.refresh(), LOOK_MS);
-    return () => clearInterval(timer);
-  }, [goesOn, router]);
+  const isOpen = goesOn(job);
   return (
     <div className="px-[18px] py-4">
       <PageHead
@@ -34,24 +20,14 @@ export function ReplayPage({ job, result }: Props) {
             Gate
           </Link>
         }
-        title={result && !goesOn ? replayTitle(result) : "Replay of orders"}
+        title={result && !isOpen ? replayTitle(result) : "Replay of orders"}
       >
-        {!goesOn && <StartReplay />}
+        {!isOpen && <StartReplay />}
       </PageHead>
-      {goesOn && (
-        <div className="sheet mb-3 max-w-[480px] px-4 py-3">
-          {job.state === "waiting" ? <p>Waits for its turn.</p> : <Progress job={job} />}
-          <Button className="mt-2" disabled={busy} onClick={() => void submit(() => stopWork(job.id))}>
-            Cancel
-          </Button>
-          <Trouble text={trouble} />
-        </div>
-      )}
-      {job.state === "cancelled" && <p className="sheet px-4 py-3">It was cancelled. Nothing came of it.</p>}
-      {job.failure !== undefined && <p className="sheet px-4 py-3 text-loss">{job.failure}</p>}
+      <JobState job={job} mayStop />
       {result && (
         <>
-          <p className="pb-3">{goesOn ? soFarWords(result) : madeWords(result)}</p>
+          <p className="pb-3">{isOpen ? soFarWords(result) : madeWords(result)}</p>
           <ReplayFigures replay={result} />
         </>
       )}

@@ -1,6 +1,8 @@
 import { chargeOrders } from "./charge-orders";
+import { cheaperServices } from "./cheaper-services";
 import { confirmOrders } from "./confirm-orders";
 import type { JobKind } from "./job-kinds";
+import { nextTable } from "./next-table";
 import { replayOrders } from "./replay-orders";
 import { rerate } from "./rerate";
 import { takeBillJob } from "./take-bill-job";
@@ -12,6 +14,8 @@ export const kinds = {
   "charge-orders": chargeOrders,
   "confirm-orders": confirmOrders,
   "take-bill": takeBillJob,
+  "cheaper-services": cheaperServices,
+  "next-table": nextTable,
 } as const;
 
 export type KindName = keyof typeof kinds;

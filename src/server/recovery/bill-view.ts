@@ -184,7 +184,7 @@ function dayBefore(day: string, days: number): string {
 
 /** A bill in the list, its money as money: what is billed less what was expected is told here, not on the page. */
 function shownListed(one: ListedBill, home: string) {
-  const [expected, billed] = [Decimal.of(one.expected), Decimal.of(one.billed)];
+  const [expected, billed] = [Decimal.of(one.expectedHome), Decimal.of(one.matchedHome)];
   const { id, carrier, number, date, currency, shipments, matched } = one;
   return {
     id,

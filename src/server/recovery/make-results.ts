@@ -1,5 +1,6 @@
 import "server-only";
 import { localDate } from "@/core/calendar/local-date";
+import { dayOf } from "@/core/calendar/working-days";
 import { Decimal } from "@/core/money/decimal";
 import { shipmentResults } from "@/core/recovery/shipment-result";
 import type { PooledDatabase } from "@/db/connect";
@@ -67,18 +68,30 @@ export async function makeAllResults(db: PooledDatabase): Promise<number> {
 /** What became of shipments: the day each left, what was billed of it, and what of an order's charge was given back. */
 interface Outcomes {
   readonly dayOf: (order: string, service: string, origin: string) => string | undefined;
-  readonly billedOf: (charge: string, position: number) => string | undefined;
+  readonly arrivedOn: (order: string, service: string, origin: string) => string | undefined;
+  readonly billOf: (charge: string, position: number) => BilledOn | undefined;
   readonly creditedOf: (order: string) => Decimal;
 }
 
-function outcomesOf({ left, billed, credited }: Awaited<ReturnType<typeof readOutcomes>>): Outcomes {
+interface BilledOn {
+  readonly amount: string | null;
+  readonly date: string;
+}
+
+function outcomesOf({ left, billed, arrived, credited }: Awaited<ReturnType<typeof readOutcomes>>): Outcomes {
   const key = (...parts: readonly (string | number | null)[]) => JSON.stringify(parts);
   const days = new Map(left.map(({ order, service, origin, day }) => [key(order, service, origin), day]));
-  const bills = new Map(billed.map((one) => [key(one.charge, one.shipment), one.billed]));
+  const bills = new Map(
+    billed.map(({ charge, shipment, billed: amount, date }) => [key(charge, shipment), { amount, date }]),
+  );
+  const arrivals = new Map(
+    arrived.map(({ order, service, origin, day }) => [key(order, service, origin), day]),
+  );
   const credits = new Map(credited.map(({ order, net }) => [order, net]));
   return {
+    arrivedOn: (...of) => arrivals.get(key(...of)),
     dayOf: (...of) => days.get(key(...of)) ?? undefined,
-    billedOf: (...of) => bills.get(key(...of)) ?? undefined,
+    billOf: (...of) => bills.get(key(...of)),
     creditedOf: (order) => Decimal.of(credits.get(order) ?? "0"),
   };
 }
@@ -124,6 +137,12 @@ function rowsOf(
     const found = results[position];
     if (!found) return [];
     const { sellCell, ...result } = found;
+    const bill = outcomes.billOf(charge.id, position);
+    const left = outcomes.dayOf(number, service, origin);
+    const day = left ?? ordered;
+    const arrived = outcomes.arrivedOn(number, service, origin);
+    const carrierDays = (revision.compiled.services.get(service) ?? live.compiled.services.get(service))
+      ?.carrierDays;
     return {
       ...result,
       sellTariff: sellCell?.tariff ?? "",
@@ -132,7 +151,7 @@ function rowsOf(
       sellBand: sellCell?.band ?? "",
       charge: charge.id,
       order: number,
-      day: outcomes.dayOf(number, service, origin) ?? ordered,
+      day,
       carrier: carriers.get(service) ?? "",
       service,
       channel,
@@ -145,7 +164,14 @@ function rowsOf(
       parcels,
       charged: result.charged ?? null,
       expected: result.expected ?? null,
-      billed: outcomes.billedOf(charge.id, position) ?? null,
+      billed: bill?.amount ?? null,
+      billedOn: bill?.date ?? null,
+      promisedOn: (quote.parts?.[position] ?? quote).promise?.latest ?? null,
+      deliveredOn: arrived ?? null,
+      transitDays:
+        left === undefined || arrived === undefined || !carrierDays
+          ? null
+          : carrierDays.until(dayOf(left), dayOf(arrived)),
     };
   });
 }

@@ -1,14 +1,18 @@
 import "server-only";
 import { isMonth, monthAfter } from "@/core/calendar/months";
-import { Decimal } from "@/core/money/decimal";
+import { moneyText } from "@/core/money/currency";
+import { Decimal, sum } from "@/core/money/decimal";
 import type { ExplainedBill } from "@/core/recovery/explain-bill";
+import { spreadFees, type FeeKey } from "@/core/recovery/spread-fees";
 import { lossCause, type LossCause } from "@/core/recovery/loss-cause";
 import { addFigures, resultSum, type ResultFigures, type ResultSum } from "@/core/recovery/result-sum";
 import { concessions, dimensions, type Concession, type Dimension } from "@/core/recovery/shipment-result";
 import type { PooledDatabase } from "@/db/connect";
 import { explanationsOf } from "@/db/queries/recovery";
 import {
+  readCarrierSums,
   readDays,
+  readFees,
   readLosses,
   readResults,
   readSums,
@@ -35,11 +39,16 @@ export interface Looking {
   readonly to: string | undefined;
   readonly by: Dimension;
   readonly across: Dimension;
+  /** By what fees of no shipment are spread over the shipments of their month; left out, they are not. */
+  readonly spreadBy?: FeeKey;
 }
 
 export interface SummedValue {
   readonly value: string;
   readonly sum: ResultSum;
+  /** Its part of the fees of no shipment, and the margin less it; only where they are spread. */
+  readonly fees?: string;
+  readonly afterFees?: string;
 }
 
 export interface SummedCell extends SummedValue {
@@ -53,7 +62,7 @@ export interface ShownResult {
 }
 
 /** Where the money goes over some months; nothing before a business is set up. */
-export async function viewResults(db: PooledDatabase, { from, to, by, across }: Looking) {
+export async function viewResults(db: PooledDatabase, { from, to, by, across, spreadBy }: Looking) {
   const [live, all, stale] = await Promise.all([liveSetup(db), resultMonths(db), countStale(db)]);
   if (!live) return undefined;
   const { setup } = live;
@@ -61,7 +70,7 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across }: 
   if (!all) return { setup, homeCurrency, stale, months: undefined };
   const months = monthsOf({ from, to }, all);
   const [first, second] = inOrder(by, across);
-  const [whole, days, rows, cells, given, losses, lanes] = await Promise.all([
+  const [whole, days, rows, cells, given, losses, lanes, fees] = await Promise.all([
     readSums(db, months, ""),
     readDays(db, months),
     readSums(db, months, by),
@@ -69,7 +78,10 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across }: 
     readSums(db, months, CONCESSION),
     readLosses(db, months, MOST_LOSSES),
     readSums(db, months, "service", "zone"),
+    readFees(db, months),
   ]);
+  const spread =
+    spreadBy && spreadFees(fees, await readCarrierSums(db, months, by), { by: spreadBy, currency: homeCurrency });
   const of = (figures: ResultFigures) => resultSum(figures, homeCurrency);
   const worst = losses
     .sort((a, b) => byMargin(a.margin ?? "0", b.margin ?? "0") || (a.order < b.order ? -1 : 1))
@@ -81,7 +93,17 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across }: 
     months: { ...months, all },
     whole: of(addFigures(whole)),
     days: days.map(({ day, ...figures }) => ({ day, figures })),
-    rows: rows.map(({ value, ...figures }) => ({ value, sum: of(figures) })).sort(worstFirst),
+    /** What carriers billed that is of no shipment; and of it what is spread over nothing, as nothing of its carrier left in its month. */
+    fees: moneyText(sum(fees.map(({ amount }) => Decimal.of(amount))), homeCurrency),
+    unspread: spread && moneyText(spread.unspread, homeCurrency),
+    rows: rows
+      .map(({ value, ...figures }) => withFees(
+          { value, sum: of(figures) },
+          spread && (spread.parts.get(value) ?? Decimal.zero),
+          homeCurrency,
+        ),
+      )
+      .sort(worstFirst),
     cells: cells.map(({ value, value2, ...figures }): SummedCell => {
       const [own, other] = first === by ? [value, value2] : [value2, value];
       return { value: own, value2: other, sum: of(figures) };
@@ -97,6 +119,18 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across }: 
       .sort(worstFirst),
     losses: await withCauses(db, worst, homeCurrency),
   };
+}
+
+/** A value with its part of the fees, and its margin less it. */
+function withFees({ value, sum: own }: SummedValue, part: Decimal | undefined, currency: string): SummedValue {
+  if (!part) return { value, sum: own };
+  const left = Decimal.of(own.margin).minus(part);
+  return { value, sum: own, fees: moneyText(part, currency), afterFees: moneyText(left, currency) };
+}
+
+/** The first and the last month anything left in. */
+export function monthsOfResults(db: PooledDatabase): Promise<Months | undefined> {
+  return resultMonths(db);
 }
 
 /** Shipments to the row, with their sum worked out from each of them. */

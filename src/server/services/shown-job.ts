@@ -22,6 +22,8 @@ const pages: Readonly<Record<string, (id: string, result: unknown) => string | u
   replay: (id) => `/gate/replay/${id}`,
   "charge-orders": (id) => `/orders/~many/${id}`,
   "confirm-orders": (id) => `/orders/~many/${id}`,
+  "cheaper-services": (id) => `/recovery/cheaper?work=${id}`,
+  "next-table": (id) => `/recovery/new-table?work=${id}`,
   "take-bill": (_, result) => {
     const bill = (result as { id?: unknown } | null)?.id;
     return typeof bill === "string" ? `/recovery/bills/${bill}` : undefined;

@@ -1,7 +1,7 @@
 import { readBreakValue, SEVERAL, type Dimension } from "@/core/recovery/shipment-result";
 import type { Setup } from "@/core/setup/setup";
-import { countryName } from "@/messages/country-name";
-import { noValue, shortBreak } from "@/messages/recovery-words";
+import { countryName } from "./country-name";
+import { noValue, shortBreak } from "./recovery-words";
 
 type Named = Pick<
   Setup,

@@ -1,0 +1,1 @@
+export { PromisesPage } from "./promises-page";

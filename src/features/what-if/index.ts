@@ -1,0 +1,2 @@
+export { CheaperPage } from "./cheaper-page";
+export { NewTablePage } from "./new-table-page";
