@@ -92,6 +92,7 @@ function areWords(text: string, node: ts.Node): boolean {
   if (ts.isBinaryExpression(parent) && /^[!=]==?$/.test(parent.operatorToken.getText())) return false;
   if (/^(\/|https?:|\.\/|@\/|use |[?&#]\w+=)/.test(bare) || /^[a-z]+\/[a-z0-9.+-]+/.test(bare)) return false;
   const words = bare.split(/\s+/);
+  if (words.length === 1 && /… [a-z]{3,}$|^[a-z]{3,} …/.test(text)) return !isClass(bare);
   if (words.length === 1) return /^\p{Lu}\p{Ll}+[,.:]?$/u.test(bare) || /[“”’]/.test(bare);
   return words.filter(isClass).length * 2 < words.length;
 }

@@ -88,7 +88,7 @@ function cellsWords({ raised, lowered, added, gone, least, most }: CellsLine): s
   const parts = [
     ...(changed > 0 ? [`${way}${percentWords(least, most)}`] : []),
     ...(added > 0 ? [`${rates(added)} new`] : []),
-    ...(gone > 0 ? [`${rates(gone)} taken away`] : []),
+    ...(gone > 0 ? [`${rates(gone)} removed`] : []),
   ];
   return list(parts);
 }
@@ -106,8 +106,8 @@ function axisWords({ of, added, gone }: Extract<ChangeLine, { kind: "axis" }>): 
   const named = (edges: readonly string[]) =>
     `${edges.length === 1 ? one : many} ${list(edges.map((edge) => (edge === "open" ? "“and above”" : edge)))}`;
   const parts = [
-    ...(added.length > 0 ? [`${named(added)} put in`] : []),
-    ...(gone.length > 0 ? [`${named(gone)} taken out`] : []),
+    ...(added.length > 0 ? [`${named(added)} added`] : []),
+    ...(gone.length > 0 ? [`${named(gone)} removed`] : []),
   ];
   return list(parts);
 }
@@ -115,8 +115,8 @@ function axisWords({ of, added, gone }: Extract<ChangeLine, { kind: "axis" }>): 
 function entriesWords({ added, gone, moved }: Extract<ChangeLine, { kind: "entries" }>): string {
   const parts = [
     ...(moved > 0 ? [`${count(moved, "entry", "entries")} to another zone`] : []),
-    ...(added > 0 ? [`${count(added, "entry", "entries")} put in`] : []),
-    ...(gone > 0 ? [`${count(gone, "entry", "entries")} taken out`] : []),
+    ...(added > 0 ? [`${count(added, "entry", "entries")} added`] : []),
+    ...(gone > 0 ? [`${count(gone, "entry", "entries")} removed`] : []),
   ];
   return parts.length > 0 ? list(parts) : "entries in another order";
 }

@@ -92,31 +92,31 @@ const addresses: Readonly<Record<AddressFault, string>> = {
 };
 
 const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string } = {
-  "not-signed-in": () => "You are signed out. Sign in again in another tab, then try once more.",
+  "not-signed-in": () => "You are signed out. Sign in again in another tab, then try again.",
   forbidden: () => "Your role does not allow this.",
   "second-factor-needed": () => "Your role needs a second factor: turn it on under “Your sign-in” first.",
   "not-found": () => "This is not there any more.",
-  conflict: () => "Someone else has changed this meanwhile. It is shown as it is now; try once more.",
+  conflict: () => "Someone else has changed this meanwhile. It is shown as it is now; try again.",
   invalid: () => "This can't be stored as it is.",
   locked: () => "The order is confirmed and locked.",
   "charge-out-of-date": () => "The order has changed since its charge was applied: apply it anew first.",
   "agreement-needed": () =>
-    "Somebody asks for another amount, and nobody else has agreed to it yet: agree, or refuse it first.",
-  "own-request": () => "You asked for this amount yourself: somebody else has to agree.",
+    "Somebody asks for another amount, and nobody else has approved it yet: approve or decline it first.",
+  "own-request": () => "You asked for this amount yourself: somebody else has to approve it.",
   "last-admin": () => "This is the last administrator who can sign in: make somebody else one first.",
   "known-person": () => "Somebody with this e-mail is here already.",
-  "link-gone": () => "This link was used, taken back, or has run out. Ask for another.",
+  "link-gone": () => "This link was used or withdrawn, or it has expired. Ask for another.",
   "weak-password": ({ why }) => passwords[why],
   "wrong-password": () => "This is not your password.",
   "sign-in-refused": () => "E-mail and password do not belong together.",
   "wrong-code": () => "This code does not fit, or was used already. Codes change every 30 seconds.",
   "wrong-spare-code": () => "This spare code does not fit, or was used.",
-  "sign-in-over": () => "The sign-in has run out. Begin again.",
+  "sign-in-over": () => "The sign-in has expired. Start again.",
   "customer-has-open-orders": ({ orders }) =>
     `${orders === 1 ? "An order" : `${orders} orders`} of this customer ${orders === 1 ? "is" : "are"} still open: confirm ${orders === 1 ? "it" : "them"} first.`,
   "published-meanwhile": ({ by, number }) =>
     `${by === "" ? "Somebody" : by} has published revision ${number} meanwhile. Look at what changes now, then publish again.`,
-  "bill-known": () => "A bill of this carrier with this number is here already: it is not taken twice.",
+  "bill-known": () => "A bill of this carrier with this number is here already: no bill is imported twice.",
   "bill-objected": () => "Something of this bill is objected to: a bill with objections stays.",
   "nothing-to-object": () =>
     "Nothing of these is more than was expected, or all of them are objected to already.",
@@ -140,7 +140,7 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
     `Too many tries. Wait ${seconds === 1 ? "a second" : `${seconds} seconds`}, then try again.`,
   "business-there": () => "The business is there already.",
   "batch-confirmed": () =>
-    "One of these orders is confirmed by now, so they are not taken back together. Reopen it, or change each order by itself.",
+    "One of these orders is confirmed by now, so the charges are not undone together. Reopen it, or change each order by itself.",
   "split-pieces": ({ sku }) =>
     `The shipments do not hold the order's pieces of ${sku}: all of them, and no more.`,
   "split-withheld": ({ origin }) =>
@@ -152,11 +152,11 @@ const sentences: { readonly [C in FailureCode]: (data: FailureData[C]) => string
   "credit-nothing": () => "There is nothing to give back: say how many pieces, or how much of the delivery.",
   "credit-pieces": () => "More pieces are given back than were sold and not given back yet.",
   "credit-delivery": () => "More is given back than is left of what was charged for the delivery.",
-  busy: () => "Nothing was stored: many changes are waiting just now. Try once more.",
-  unavailable: () => "Nothing was stored: the server can't reach its data. Try once more.",
+  busy: () => "Nothing was stored: many changes are waiting just now. Try again.",
+  unavailable: () => "Nothing was stored: the server can't reach its data. Try again.",
   fault: ({ number }) => `Something went wrong here, and nothing was stored. Report this number: ${number}`,
   unreachable: () =>
-    "The server does not answer, so it is not known whether this was stored. Look, then try once more.",
+    "The server does not answer, so it is not known whether this was stored. Look, then try again.",
 };
 
 /** Why something did not happen, in one sentence. */

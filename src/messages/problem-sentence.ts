@@ -1,4 +1,5 @@
 import type { Problem, ProblemCode } from "@/core/setup/problem";
+import { placeWords } from "./place-words";
 
 type Sentences = { readonly [P in ProblemCode]: (data: Readonly<Record<string, string>>) => string };
 
@@ -16,7 +17,7 @@ const sentences: Sentences = {
   "not-a-choice": (d) => `This should be one of: ${d.choices ?? ""}.`,
   "too-small": (d) => `At least ${d.least ?? ""} is needed.`,
   "too-large": (d) => `At most ${d.most ?? ""} is allowed.`,
-  "no-shape-fits": () => "This fits none of the forms allowed here.",
+  "no-shape-fits": () => "This value is of a kind that can't stand here.",
   "not-a-decimal": () => "This is not a number. Write it plainly, like 12.5.",
   "too-many-digits": () => "A number may have at most 24 digits.",
   negative: () => "This can't be below 0.",
@@ -24,13 +25,13 @@ const sentences: Sentences = {
   "bad-code": () => "A code has 1 to 40 letters, digits, points, underscores or hyphens.",
   "bad-name": () => "A name has 1 to 200 characters.",
   "text-too-long": () => "At most 2,000 characters.",
-  "unknown-country": () => "This is no country code of two capital letters (ISO 3166-1).",
-  "unknown-currency": () => "This is no currency code of three capital letters (ISO 4217).",
-  "bad-date": () => "This is no date. Write it like 2026-11-24.",
-  "bad-instant": () => "This is no instant. Write it like 2026-11-24T10:15:00Z.",
-  "unknown-time-zone": () => "This is no time zone. Write it like Europe/Tallinn.",
-  "bad-time": () => "This is no time of day. Write it like 14:00.",
-  "bad-subdivision": () => "This is no subdivision code. Write it like SE-I (ISO 3166-2).",
+  "unknown-country": () => "This is not a country code of two capital letters (ISO 3166-1).",
+  "unknown-currency": () => "This is not a currency code of three capital letters (ISO 4217).",
+  "bad-date": () => "This is not a date. Write it like 2026-11-24.",
+  "bad-instant": () => "This is not an instant. Write it like 2026-11-24T10:15:00Z.",
+  "unknown-time-zone": () => "This is not a time zone. Write it like Europe/Tallinn.",
+  "bad-time": () => "This is not a time of day. Write it like 14:00.",
+  "bad-subdivision": () => "This is not a subdivision code. Write it like SE-I (ISO 3166-2).",
   "bad-postcode-pattern": (d) => `The postcode pattern ${patterns[d.why ?? ""] ?? "can't be read"}.`,
   "subdivision-elsewhere": () => "The subdivision lies in another country.",
   "postcode-without-country": () => "A postcode needs a country.",
@@ -54,7 +55,8 @@ const sentences: Sentences = {
   "percent-too-low": () => "A margin must be above -100 %.",
   "same-currency": () => "A currency needs no rate to itself.",
   "empty-between": () => "Nothing lies between these.",
-  "in-use": (d) => `It is in use: ${d.uses ?? ""}. Switch it off or change these first.`,
+  "in-use": (d) =>
+    `It is used by ${(d.uses ?? "").replace(/[A-Za-z]+\/[^\s,]+/g, placeWords)}. Switch it off, or change these first.`,
   "no-such-place": () => "There is no such place in the setup any more.",
   "changed-meanwhile": (d) => `Someone else has set this to ${d.theirs ?? "something else"} meanwhile.`,
   "unknown-sku": (d) => `There is no item “${d.sku ?? ""}”.`,

@@ -6,12 +6,12 @@ const said = (text: string | undefined) => (text === "" || text === undefined ? 
 
 const sentences: Readonly<Record<RowFaultCode, (data: Data) => string>> = {
   "no-place": () => "It names no zone or country.",
-  "not-a-figure": ({ text, column }) => `${said(text)} in ${column ?? "it"} is no figure.`,
+  "not-a-figure": ({ text, column }) => `${said(text)} in ${column ?? "it"} is not a figure.`,
   negative: ({ text, column }) => `${said(text)} in ${column ?? "it"} is below 0.`,
-  "no-edge": ({ text }) => `${said(text)} is no edge of a break.`,
+  "no-edge": ({ text }) => `${said(text)} is not an edge of a break.`,
   reversed: ({ from, to }) => `Its interval from ${from ?? ""} to ${to ?? ""} holds nothing.`,
   twice: ({ line, zone }) => `Zone ${zone ?? ""} has another rate there in line ${lineIn(line)}.`,
-  "unknown-country": ({ text }) => `${said(text)} is no country.`,
+  "unknown-country": ({ text }) => `${said(text)} is not a country.`,
   "unknown-zone": ({ text }) => `The zone chart has nothing for ${said(text)}.`,
   "bad-zone": ({ text }) => `${said(text)} can't be a zone.`,
   "formula-error": ({ text }) => `Its formula ends in ${text ?? "an error"}.`,

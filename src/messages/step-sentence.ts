@@ -115,7 +115,12 @@ const sentences: Sentences = {
     i.per === "order"
       ? `A flat ${money(i.amount)} for the order.`
       : `${money(i.amount)} per ${i.per} × ${i.count} is ${r ?? ""} ${i.amount.currency}.`,
-  "plan-terms": (i, r) => `⟦${i.parts.map((part) => termWords(part.term, part)).join(" + ")}⟧ is ${r ?? ""}.`,
+  "plan-terms": ({ parts }, r) => {
+    const [first, ...more] = parts;
+    if (first?.term && "constant" in first.term && more.length === 0)
+      return `The charge is ⟦${money(first.value)}⟧.`;
+    return `⟦${parts.map((part) => termWords(part.term, part)).join(" + ")}⟧ is ${r ?? ""}.`;
+  },
   "plan-free": () => "The ⟦rule⟧ gives it free.",
   "rule-passed-over": (i) =>
     `⟦Rule ${i.rule}⟧ is passed over: ${i.missing === "weight-missing" ? "a weight" : i.missing === "size-missing" ? "a size" : "an exchange rate"} is missing.`,

@@ -190,7 +190,7 @@ test("by keys alone: trials are walked through, the bench folds, an expectation 
   await bench.trials.focus();
   await page.keyboard.press("Delete");
   await expect(bench.trial(/^Just under free/)).toHaveCount(0);
-  await page.getByRole("button", { name: "Put it back" }).focus();
+  await page.getByRole("button", { name: "Undo" }).focus();
   await page.keyboard.press("Enter");
   await expect(bench.trial(/^Just under free/)).toBeVisible();
   await bench.trials.focus();

@@ -62,7 +62,7 @@ test("offers of another channel are given here too, or copied, and taken away ag
   await page.goto("/channels/market");
   const offers = offersOf(page).getByRole("listitem");
   const before = await offers.count();
-  await page.getByRole("combobox", { name: "Take over the offers of another channel" }).selectOption("phone");
+  await page.getByRole("combobox", { name: "Copy the offers of another channel" }).selectOption("phone");
   await page.getByRole("button", { name: "Make copies, to be changed by themselves" }).click();
   await expect.poll(() => offers.count()).toBeGreaterThan(before);
   await page.getByRole("button", { name: "Undo" }).click();

@@ -67,10 +67,10 @@ test("a carrier is connected from nothing, prices an offer by its own figure, fa
     const form = page.getByRole("form", { name: "How it is reached" });
     await form.getByRole("textbox", { name: "Address" }).fill("http://10.0.0.1/rates");
     await form.getByLabel(/^Key/).fill(AMBERWAY_KEY);
-    await form.getByRole("button", { name: "Store it" }).click();
+    await form.getByRole("button", { name: "Save" }).click();
     await expect(form.getByRole("alert")).toContainText("Only public ones are called");
     await form.getByRole("textbox", { name: "Address" }).fill(`${standIns.url}/amberway`);
-    await form.getByRole("button", { name: "Store it" }).click();
+    await form.getByRole("button", { name: "Save" }).click();
     await expect(form.getByRole("status")).toContainText("Stored");
     await expect(form.getByLabel(/^Key/)).toHaveValue("");
     await expect(form.getByLabel(/^Key/)).toHaveAttribute("placeholder", /kept/);
@@ -140,7 +140,7 @@ test("a carrier is connected from nothing, prices an offer by its own figure, fa
       await orders.open(`${number}-OFF${n}`);
     }
     await page.goto(`/connections/${encodeURIComponent(code)}`);
-    await expect(page.getByText(/^Left alone/)).toBeVisible();
+    await expect(page.getByText(/^Paused/)).toBeVisible();
     await expect(page.getByRole("region", { name: "The last calls" })).toContainText("not available");
     await expect(page.getByRole("img", { name: /Calls by the hour.*another fault/ })).toBeVisible();
     await expect(page.getByText("had to do without")).toBeVisible();
@@ -173,7 +173,7 @@ test("the bench goes by what carriers say, and a service tells how it comes by i
     const form = page.getByRole("form", { name: "How it is reached" });
     await form.getByRole("textbox", { name: "Address" }).fill(`${standIns.url}/amberway`);
     await form.getByLabel(/^Key/).fill(AMBERWAY_KEY);
-    await form.getByRole("button", { name: "Store it" }).click();
+    await form.getByRole("button", { name: "Save" }).click();
     await expect(form.getByRole("status")).toContainText("Stored");
     await page.getByRole("button", { name: "Ask about shipments of the last orders" }).click();
     await expect(page.getByText(/^Asked about \d+; [1-9]\d* answered\.$/)).toBeVisible({ timeout: 20_000 });

@@ -43,7 +43,7 @@ test("orders come in from a messy file, are charged in one go and taken back, ch
   await importFile(page, messyFile(FILE, rows));
   await expect(page.getByText("As orders: 3 new · 0 changed · 0 there already · 1 refused")).toBeVisible();
   await expect(page.getByText(`${FILE}-4: There is no item “NOTHING-1”.`)).toBeVisible();
-  await expect(page.getByText("“24/11/2026” is no date")).toBeVisible();
+  await expect(page.getByText("“24/11/2026” is not a date")).toBeVisible();
   await page.getByRole("button", { name: /^Import \d/ }).click();
   await expect(page.getByRole("status").filter({ hasText: "3 orders received" })).toBeVisible();
 
@@ -101,16 +101,16 @@ test("orders come in from a messy file, are charged in one go and taken back, ch
   await orders.state("Handed over");
   const after = page.getByRole("region", { name: "After confirming" });
   await expect(after).toContainText("TRK-77, TRK-78");
-  await after.getByRole("button", { name: "Give something back" }).click();
-  const form = page.getByRole("form", { name: "Give something back" });
+  await after.getByRole("button", { name: "Give a credit" }).click();
+  const form = page.getByRole("form", { name: "Give a credit" });
   await form.getByRole("textbox", { name: /^Frames, 25 pieces/ }).fill("3");
   await form.getByRole("textbox", { name: "Why" }).fill("broken on the way");
   await form.getByRole("combobox", { name: "Who pays" }).selectOption("carrier");
-  await form.getByRole("button", { name: "Give it back" }).click();
+  await form.getByRole("button", { name: "Credit it" }).click();
   await expect(form.getByRole("alert")).toContainText("More pieces are given back than were sold");
   await form.getByRole("textbox", { name: /^Frames, 25 pieces/ }).fill("1");
-  await form.getByRole("button", { name: "Give it back" }).click();
-  await expect(after).toContainText("Given back: 31.00 + 6.82 tax EUR, 1 × Frames, 25 pieces");
+  await form.getByRole("button", { name: "Credit it" }).click();
+  await expect(after).toContainText("Credited: 31.00 + 6.82 tax EUR, 1 × Frames, 25 pieces");
   await expect(after).toContainText("broken on the way; the carrier pays");
 
   await orders.open(`${FILE}-2`);
@@ -181,7 +181,7 @@ test("an order is written by hand, outlives leaving the page, and is stored with
   await pins.getByRole("textbox", { name: "Gdynia" }).fill("1");
   await pins.getByRole("button", { name: "Pin" }).click();
   await expect(page.getByRole("region", { name: "Lines" })).toContainText("from Gdynia");
-  await page.getByRole("button", { name: "Take out Wax foundation, 5 kg" }).click();
+  await page.getByRole("button", { name: "Remove Wax foundation, 5 kg" }).click();
   await orders.state("Ready");
 });
 
@@ -235,8 +235,8 @@ test("an amount that goes further than one person may waits; finance agrees, and
   await form.getByRole("textbox", { name: "Why" }).fill("carried up five floors");
   await form.getByRole("button", { name: "Charge it" }).click();
   const asked = page.getByRole("status").filter({ hasText: "asks for 30.00 EUR" });
-  await expect(asked).toContainText("Finance or an administrator has to agree.");
-  await expect(asked.getByRole("button", { name: "Agree" })).toBeHidden();
+  await expect(asked).toContainText("Finance or an administrator has to approve it.");
+  await expect(asked.getByRole("button", { name: "Approve" })).toBeHidden();
   await expect(orders.totals).not.toContainText("by hand");
   await page.getByRole("button", { name: "Confirm order" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "agree, or refuse it first" })).toBeVisible();
@@ -246,7 +246,7 @@ test("an amount that goes further than one person may waits; finance agrees, and
   const theirs = new OrderDriver(second);
   await second.goto("/orders?queue=agreement-needed");
   await second.getByRole("navigation", { name: "Orders" }).getByRole("link", { name: number }).click();
-  await second.getByRole("button", { name: "Agree", exact: true }).click();
+  await second.getByRole("button", { name: "Approve", exact: true }).click();
   await expect(theirs.totals).toContainText("by hand: carried up five floors; worked out 6.50");
   await expect(second.getByText(/applied a charge with a part by hand/).first()).toBeVisible();
   await context.close();

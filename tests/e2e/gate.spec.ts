@@ -158,7 +158,7 @@ test("what waits of one thing is taken back alone, and that is taken back too", 
   await gate.open();
   const offers = page.getByRole("region", { name: "Offers" });
   await expect(offers).toContainText("By the post");
-  await offers.getByRole("button", { name: /^Take back: offer post/ }).click();
+  await offers.getByRole("button", { name: /^Undo: offer post/ }).click();
   await expect(page.getByRole("link", { name: /^offer post/ })).toBeHidden();
   await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(offers).toContainText("By the post");
@@ -179,7 +179,7 @@ test("a stop keeps the gate shut, and the line says so", async ({ page }) => {
     await expect(gate.publishing).toContainText(/keeps? the gate shut/, { timeout: 500 });
   }).toPass({ timeout: 20_000 });
   await expect(page.getByRole("link", { name: /\d+ changes? · \d+ stops?/ })).toBeVisible();
-  await page.getByRole("button", { name: /^Take back: offer half-made/ }).click();
+  await page.getByRole("button", { name: /^Undo: offer half-made/ }).click();
   await expect(page.getByRole("link", { name: /Half made/ })).toBeHidden();
 });
 

@@ -33,7 +33,7 @@ test("a messy file of items: head, sign and units are said, rows shown as they w
         ),
       );
     // the title is not taken for the head
-    await expect(panel.getByLabel("Head in")).toHaveValue("1");
+    await expect(panel.getByLabel("Header row")).toHaveValue("1");
     const rows = new GridDriver(page, "Rows of the file");
     const shown = (line: number) => rows.grid.getByRole("row").filter({ hasText: new RegExp(`^${line}`) });
     await expect(panel).toContainText("2 to import, 2 of them with a note · 0 unchanged · 3 refused");

@@ -28,7 +28,7 @@ test("nonsense stays in its cell with what is wrong; a class that is not there i
   await page.goto("/items?find=SMOKER");
   const grid = new GridDriver(page, "Items");
   for (const [column, typed, says] of [
-    [4, "big", "is no size: three sides"],
+    [4, "big", "is not a size: three sides"],
     [3, "heavy", "not a number"],
     [2, "nothing", "There is no “nothing” among the goods classes"],
     [8, "perhaps", "neither yes nor no"],

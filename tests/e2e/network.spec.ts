@@ -49,7 +49,7 @@ test("exchange rates come from a spreadsheet's file with decimal commas; each ro
   const panel = page.getByRole("region", { name: "Import exchange rates" });
   await expect(panel).toContainText("windows-1252", { ignoreCase: true });
   await expect(panel).toContainText("1 to import · 1 unchanged · 1 refused");
-  await expect(panel).toContainText('"x" is no rate above 0.');
+  await expect(panel).toContainText('"x" is not a rate above 0.');
   await panel.getByRole("button", { name: "Import 1" }).click();
   const rates = new GridDriver(page, "Exchange rates");
   await expect(rates.cell(2, 1)).toHaveText("0.0852");
@@ -203,16 +203,16 @@ test("an account number for an origin is kept, changed and taken away; a viewer 
   const accounts = page.getByRole("region", { name: "Account numbers" });
   await accounts.getByRole("button", { name: "Add an account number" }).click();
   await accounts.getByLabel("For the origin").selectOption("GDY");
-  await accounts.getByRole("button", { name: "Keep" }).click();
+  await accounts.getByRole("button", { name: "Save" }).click();
   await expect(accounts.getByRole("alert")).toContainText("1 to 60 signs");
   await accounts.getByLabel("Account number").fill("GD-7781");
-  await accounts.getByRole("button", { name: "Keep" }).click();
+  await accounts.getByRole("button", { name: "Save" }).click();
   await expect(accounts).toContainText("GD-7781");
   await accounts.getByRole("button", { name: "Change account GD-7781" }).click();
   await accounts.getByLabel("Account number").fill("GD-7782");
-  await accounts.getByRole("button", { name: "Keep" }).click();
+  await accounts.getByRole("button", { name: "Save" }).click();
   await expect(accounts).toContainText("GD-7782");
-  await accounts.getByRole("button", { name: "Take away account GD-7782" }).click();
+  await accounts.getByRole("button", { name: "Remove account GD-7782" }).click();
   await expect(accounts).toContainText("No account number yet.");
   await page.goto("/activity?about=account");
   await expect(page.getByRole("row", { name: /added an account number/ }).first()).toContainText("GD-7781");
@@ -239,7 +239,7 @@ test("a surcharge is made with its conditions, read back, moved and taken away",
   await expect(section.getByRole("button", { name: /Heavy \(.*over 20 kg.*\): 3\.50 SEK/ })).toBeVisible();
   await section.getByRole("button", { name: "Heavy: up" }).click();
   await expect(section.getByRole("listitem").nth(count - 1)).toContainText("Heavy");
-  await section.getByRole("button", { name: "Take away Heavy" }).click();
+  await section.getByRole("button", { name: "Remove Heavy" }).click();
   await expect(section).not.toContainText("Heavy");
 });
 

@@ -80,7 +80,7 @@ test("a business of one's own: messy files in, charged in one go, what is odd se
     const postcode = page.getByRole("region", { name: "Address" }).getByRole("textbox", { name: "Postcode" });
     await postcode.fill("51013");
     await postcode.press("Enter");
-    await expect(page.getByRole("list", { name: "Look at" })).toBeHidden();
+    await expect(page.getByRole("list", { name: "To check" })).toBeHidden();
   }
   for (const number of ["B-1041", "B-1042"]) {
     await orders.open(number);
@@ -117,13 +117,13 @@ test("a business of one's own: messy files in, charged in one go, what is odd se
 
   await orders.open("B-1003");
   await orders.state("Handed over");
-  await page.getByRole("button", { name: "Give something back" }).click();
-  const form = page.getByRole("form", { name: "Give something back" });
+  await page.getByRole("button", { name: "Give a credit" }).click();
+  const form = page.getByRole("form", { name: "Give a credit" });
   await form.getByRole("textbox").first().fill("1");
   await form.getByRole("textbox", { name: "Why" }).fill("Came broken");
-  await form.getByRole("button", { name: "Give it back" }).click();
+  await form.getByRole("button", { name: "Credit it" }).click();
   const after = page.getByRole("region", { name: "After confirming" });
-  await expect(after).toContainText("Given back: 8.20 + 1.80 tax EUR");
+  await expect(after).toContainText("Credited: 8.20 + 1.80 tax EUR");
   await expect(after).toContainText("SC, 0001");
   const xml = await textOf(page, "UBL order response");
   expect(xml).toContain("<cbc:ID>B-1003");

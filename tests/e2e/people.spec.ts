@@ -20,16 +20,16 @@ test("finance keeps a bank account; the coordinator gets it neither by page, nor
   await secrets.getByLabel("For what").fill("Freight bills");
   await secrets.getByLabel("Holder").fill("Ternwing Express Ltd");
   await secrets.getByLabel("IBAN").fill("EE679999000000005555");
-  await secrets.getByRole("button", { name: "Keep it, encrypted" }).click();
+  await secrets.getByRole("button", { name: "Save, encrypted" }).click();
   await expect(secrets.getByRole("alert")).toContainText("no IBAN");
   await secrets.getByLabel("IBAN").fill(IBAN);
-  await secrets.getByRole("button", { name: "Keep it, encrypted" }).click();
+  await secrets.getByRole("button", { name: "Save, encrypted" }).click();
   await expect(secrets).toContainText("•••• 5555");
   expect(await finance.content()).not.toContain(IBAN);
   const sent = finance.waitForRequest(
     (request) => request.method() === "POST" && "next-action" in request.headers(),
   );
-  await secrets.getByRole("button", { name: "Look at Freight bills" }).click();
+  await secrets.getByRole("button", { name: "Show Freight bills" }).click();
   await expect(secrets).toContainText("EE68 9999 0000 0000 5555");
   const look = await sent;
 
@@ -74,10 +74,10 @@ test("somebody is asked in by a link, gets a role, is let go, and can't sign in 
 }) => {
   const admin = await as(browser, "admin");
   await admin.goto("/people");
-  await admin.getByRole("button", { name: "Ask somebody in" }).click();
+  await admin.getByRole("button", { name: "Invite somebody" }).click();
   await admin.getByLabel("Name", { exact: true }).fill("Kalev Uus");
   await admin.getByLabel("E-mail").fill("kalev@nettle-comb.example");
-  await admin.getByRole("form", { name: "Ask somebody in" }).getByLabel("Role").selectOption("viewer");
+  await admin.getByRole("form", { name: "Invite somebody" }).getByLabel("Role").selectOption("viewer");
   await admin.getByRole("button", { name: "Make the link" }).click();
   const link = await admin.getByLabel("Invitation link").inputValue();
   await admin.getByRole("button", { name: "Done" }).click();
@@ -85,9 +85,9 @@ test("somebody is asked in by a link, gets a role, is let go, and can't sign in 
 
   const stranger = await (await browser.newContext({ storageState: { cookies: [], origins: [] } })).newPage();
   await stranger.goto(link);
-  await expect(stranger.getByText("you are asked in as viewer")).toBeVisible();
+  await expect(stranger.getByText("you are invited as viewer")).toBeVisible();
   await stranger.getByLabel("Your password").fill("a-long-enough-one");
-  await stranger.getByRole("button", { name: "Come in" }).click();
+  await stranger.getByRole("button", { name: "Sign in" }).click();
   await expect(stranger).toHaveURL(/orders/);
   await stranger.goto("/origins/TRT");
   await expect(stranger.getByRole("textbox", { name: "Cut-off" })).not.toBeEditable();
@@ -103,7 +103,7 @@ test("somebody is asked in by a link, gets a role, is let go, and can't sign in 
   await stranger.goto("/origins/TRT");
   await expect(stranger.getByRole("textbox", { name: "Cut-off" })).toBeEditable();
   await admin.getByRole("button", { name: "Let Kalev Uus go" }).click();
-  await expect(admin.getByRole("button", { name: "Let Kalev Uus in again" })).toBeVisible();
+  await expect(admin.getByRole("button", { name: "Switch Kalev Uus on" })).toBeVisible();
   await stranger.goto("/origins/TRT");
   await expect(stranger).toHaveURL(/sign-in/);
   const refused = await stranger.request.post(`${baseURL}/api/auth/sign-in/email`, {
@@ -148,10 +148,10 @@ test("a second factor is turned on, asked for, and turned off; sessions are list
   await page.goto("/account");
   const factor = page.getByRole("region", { name: "Second factor" });
   await factor.getByLabel("Your password").fill("wrong-password");
-  await factor.getByRole("button", { name: "Begin" }).click();
+  await factor.getByRole("button", { name: "Set it up" }).click();
   await expect(factor.getByRole("alert")).toContainText("not your password");
   await factor.getByLabel("Your password").fill(people.viewer.password);
-  await factor.getByRole("button", { name: "Begin" }).click();
+  await factor.getByRole("button", { name: "Set it up" }).click();
   const secret = await factor.locator("p.break-all").innerText();
   await factor.getByLabel("The code it shows").fill(codeOf(secret, Date.now()));
   await factor.getByRole("button", { name: "Turn it on" }).click();
@@ -238,7 +238,7 @@ test("an API key is made, works, shows its last use, and works no longer once ta
   expect(await answer.text()).not.toContain('"cost"');
   await admin.reload();
   await expect(admin.getByRole("row", { name: /^Kiosk/ })).not.toContainText("never");
-  await admin.getByRole("button", { name: "Take back the key for Kiosk" }).click();
+  await admin.getByRole("button", { name: "Revoke the key for Kiosk" }).click();
   await expect(admin.getByRole("row", { name: /^Kiosk/ })).toContainText("taken back");
   expect((await ask()).status()).toBe(401);
 });
@@ -307,7 +307,7 @@ test("whoever failed to sign in as somebody is told to them, until they have see
   const note = finance.getByRole("status").filter({ hasText: "to sign in as you failed" });
   // where it came from is the peer's address, whatever a header says
   await expect(note).toContainText("from 127.0.0.1");
-  await note.getByRole("button", { name: "I have seen it" }).click();
+  await note.getByRole("button", { name: "Dismiss" }).click();
   await expect(note).toHaveCount(0);
   await finance.reload();
   await expect(finance.getByRole("grid").or(finance.getByRole("heading")).first()).toBeVisible();

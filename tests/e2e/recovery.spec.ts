@@ -95,7 +95,7 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   await page.getByRole("form", { name: "Object" }).getByRole("button", { name: "Object" }).click();
   await expect(page.getByRole("form", { name: "Object" })).toBeHidden();
   await expect(page.getByRole("region", { name: "Billed twice" })).toContainText("open");
-  await page.getByRole("button", { name: "Take it back" }).click();
+  await page.getByRole("button", { name: "Undo the import" }).click();
   await expect(page.getByRole("alert").filter({ hasText: "objected to" })).toBeVisible();
   await page.goto("/recovery/objections");
   const stranger = page.getByRole("region", { name: "Pinepost" }).getByRole("row", { name: /9\.99 EUR/ });
@@ -195,7 +195,7 @@ test("a bill that nothing is objected to is taken back", async ({ page, request 
   });
   await page.getByRole("button", { name: /^Import/ }).click();
   await expect(page.getByRole("heading", { level: 1, name: "Bill PP-12" })).toBeVisible();
-  await page.getByRole("button", { name: "Take it back" }).click();
+  await page.getByRole("button", { name: "Undo the import" }).click();
   await expect(page.getByRole("heading", { level: 1, name: "Bills" })).toBeVisible();
   await expect(page.getByRole("link", { name: "PP-12", exact: true })).toBeHidden();
 });

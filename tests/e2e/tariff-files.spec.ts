@@ -38,8 +38,8 @@ test("a messy list of two services becomes two right tariffs, is taken back whol
   await expect(page.getByLabel("Decimal sign")).toHaveValue(",");
   const status = page.getByRole("status").filter({ hasText: "unchanged" });
   await expect(status).toContainText("8 new · 0 changed · 0 unchanged · 2 refused");
-  await expect(page.getByRole("grid")).toContainText("“on request” in price is no figure.");
-  await expect(page.getByRole("grid")).toContainText("“Atlantis” is no country.");
+  await expect(page.getByRole("grid")).toContainText("“on request” in price is not a figure.");
+  await expect(page.getByRole("grid")).toContainText("“Atlantis” is not a country.");
   // by keys alone: the huge last bounds are "and above", one hole is closed
   const bound = page.getByRole("combobox", { name: /looks like “and above”/ });
   await bound.focus();
@@ -49,7 +49,7 @@ test("a messy list of two services becomes two right tariffs, is taken back whol
     "one step after the one before ends: 3000 to 3001, 10000 to 10001 g",
   );
   const leftOut = (await given(page, "CSV of what is refused")).toString();
-  expect(leftOut).toContain('Atlantis,0,3000,"14,20",12,“Atlantis” is no country.');
+  expect(leftOut).toContain('Atlantis,0,3000,"14,20",12,“Atlantis” is not a country.');
   const store = page.getByRole("button", { name: "Store 2 tariffs" });
   await store.focus();
   await page.keyboard.press("Enter");

@@ -231,7 +231,7 @@ test("a break is put in between two and takes the rate on the line between them;
   await tariff.cell(0, 2).click();
   const tools = page.getByRole("region", { name: "The active break" });
   await expect(tools.getByRole("heading")).toContainText("over 2 and up to and including 3.5 kg");
-  await tools.getByRole("button", { name: "Take it out" }).click();
+  await tools.getByRole("button", { name: "Remove the break" }).click();
   await expect(tariff.cell(0, 2)).toHaveText("4.30");
 });
 

@@ -116,7 +116,7 @@ test("a surcharge counts on the days it says, both in; days that end before they
   await to.press("Enter");
   await expect(to).toHaveAttribute("aria-invalid", "true");
   await to.press("Escape");
-  await section.getByRole("button", { name: "Take away Ice road" }).click();
+  await section.getByRole("button", { name: "Remove Ice road" }).click();
   await expect.poll(async () => Number(await cost())).toBeCloseTo(before, 2);
 });
 

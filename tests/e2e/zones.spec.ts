@@ -71,7 +71,7 @@ test("the board bars a country for a service by an entry that is shown first, an
   await expect(
     page.getByText("Chart TRN: FR → not served. Counts for Ternwing Express, Ternwing Day Parcel."),
   ).toBeVisible();
-  await page.getByRole("button", { name: "Write 1 changes" }).click();
+  await page.getByRole("button", { name: "Make 1 change" }).click();
   await expect(cell).toHaveAccessibleName(/barred/);
   await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(cell).toHaveAccessibleName(/served in zone 10/);

@@ -43,15 +43,16 @@ function setupWith(
 }
 
 function waysOf(setup: Setup, service = setup.services[0]!.code) {
+  const compiled = sure(compileSetup(setup));
   const ground = sure(
     groundOf(
-      sure(compileSetup(setup)),
+      compiled,
       {
         channel: setup.channels[0]!.code,
         shipTo: { country: "EE", postcode: "10111" },
         lines: [{ sku: "KIT", quantity: 2 }],
       },
-      { items: () => compileItem(item, setup.business.units), placedAt: NOW },
+      { items: () => compileItem(item, compiled.defaultWeights), placedAt: NOW },
     ),
   );
   return cheaperService(ground, {

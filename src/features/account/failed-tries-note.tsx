@@ -27,7 +27,7 @@ export function FailedTriesNote({ count, last, from }: Props) {
         .
       </p>
       <button type="button" className="link" disabled={busy} onClick={() => void submit(seenFailedTries)}>
-        I have seen it
+        Dismiss
       </button>
       {trouble !== undefined && <span className="text-loss">{trouble}</span>}
     </div>

@@ -8,7 +8,7 @@ export function SecondFactorDoor({ on, role }: { readonly on: boolean; readonly 
       <p>
         Your second factor is on.{" "}
         <Link className="link" href="/orders">
-          Go on
+          Continue
         </Link>
       </p>
     );

@@ -92,7 +92,7 @@ export function SecondFactor({ on }: { readonly on: boolean }) {
               onChange={(event) => setPassword(event.target.value)}
             />
           </label>
-          <Button type="submit">{on ? "Turn it off" : "Begin"}</Button>
+          <Button type="submit">{on ? "Turn it off" : "Set it up"}</Button>
         </form>
       )}
       <Trouble text={trouble} />

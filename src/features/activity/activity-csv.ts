@@ -4,7 +4,7 @@ import type { ShownAction } from "./load";
 /** What was done as a table; times by the clock of `zone`. */
 export function activityCsv(actions: readonly ShownAction[], zone: string): string {
   return writeTable(
-    [`at (${zone})`, "who", "did", "to what", "path", "before", "after"],
+    [`at (${zone})`, "who", "did", "subject", "path", "before", "after"],
     actions.map((entry) => [
       entry.at,
       entry.who,

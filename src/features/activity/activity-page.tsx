@@ -74,7 +74,7 @@ export function ActivityPage({ query, actions, people, count, page, pages, zone,
           {count} found{pages > 1 && `, page ${page} of ${pages}`}
         </span>
       </form>
-      <ListTable heads={[`When (${zone})`, "Who", "Did", "To what", "Before", "After"]} narrow>
+      <ListTable heads={[`When (${zone})`, "Who", "Action", "Subject", "Before", "After"]} narrow>
         {actions.map((entry) => {
           const href = entry.path === "" ? undefined : placeHref(entry.path);
           return (

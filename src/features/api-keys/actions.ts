@@ -19,7 +19,7 @@ export async function makeKey(input: z.infer<typeof schema>): Promise<Answer<{ k
     schema,
     words: {
       name: "Say what the key is for.",
-      scopes: "A key that may do nothing is of no use: choose a scope.",
+      scopes: "Choose at least one scope.",
     },
     run: (key, { db, by }) => issueApiKey(db, key, by),
   });

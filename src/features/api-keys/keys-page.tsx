@@ -47,15 +47,15 @@ export function KeysPage({ keys }: { readonly keys: ListedKeys }) {
               <td>{key.lastUsedAt ? timeText(key.lastUsedAt) : "never"}</td>
               <td className="text-right">
                 {key.revokedAt ? (
-                  `taken back ${timeText(key.revokedAt)}`
+                  `revoked ${timeText(key.revokedAt)}`
                 ) : (
                   <button
                     type="button"
                     className="link"
-                    aria-label={`Take back the key for ${key.name}`}
+                    aria-label={`Revoke the key for ${key.name}`}
                     onClick={() => void revoke(key.id)}
                   >
-                    Take it back
+                    Revoke
                   </button>
                 )}
               </td>

@@ -87,9 +87,9 @@ function CompareNote() {
   if (takenOff.length > 0)
     return (
       <div role="status" className="min-w-0 flex-1 truncate">
-        Taken off: {takenOff.map(({ name }) => name).join(", ")}.{" "}
+        Deleted: {takenOff.map(({ name }) => name).join(", ")}.{" "}
         <button type="button" className="link" onClick={() => void putBack()}>
-          Put it back
+          Undo
         </button>
         <Trouble text={trouble} />
       </div>

@@ -103,7 +103,7 @@ function TrialHead() {
           className="link shrink-0"
           onClick={() => void unpin([own]).then((answer) => setTrouble(answer.ok ? undefined : answer.text))}
         >
-          Take it off
+          Delete the trial
         </button>
       )}
       <Trouble text={trouble} />
@@ -178,8 +178,8 @@ function wordedBefore(quote: Quote | undefined) {
 function Stopped({ steps }: { readonly steps: readonly { readonly text: string }[] }) {
   if (steps.length === 0) return null;
   return (
-    <section aria-label="How far it came" className="sheet px-3 py-2">
-      <h3 className="font-semibold">How far it came</h3>
+    <section aria-label="Working so far" className="sheet px-3 py-2">
+      <h3 className="font-semibold">Working so far</h3>
       <ul>
         {steps.map((step, i) => (
           <li key={i}>{step.text}</li>

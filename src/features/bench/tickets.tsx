@@ -1,5 +1,6 @@
 "use client";
 
+import { count } from "@/messages/figures";
 import { classNames } from "@/ui/class-names";
 import { useBench } from "./bench-provider";
 import type { Ticket } from "./ticket";
@@ -63,7 +64,7 @@ function TicketFigure({ ticket }: { readonly ticket: Ticket }) {
       {isChanged && before !== "" && before !== after && <span className="text-soft">{before} → </span>}
       <b>{after}</b> <span className="narrow text-xs text-soft">{currency}</span>{" "}
       <span className={tones[tone]}>{change}</span>
-      {othersChanged > 0 && !isChanged && <span className="font-semibold"> +{othersChanged} others</span>}
+      {othersChanged > 0 && !isChanged && <span className="font-semibold"> +{count(othersChanged, "other")}</span>}
       {failed > 0 && <span className="font-semibold text-loss"> ✗</span>}
     </span>
   );

@@ -45,7 +45,7 @@ test.each([
 test.each([
   ["", "There are no goods"],
   ["a box of things to SE", "can't be read"],
-  ["1 HIVE-10 to Narnia", "is no place"],
+  ["1 HIVE-10 to Narnia", "is not a place"],
   ["1 HIVE-10 to SE, marketstall", "neither a channel"],
   ["1 HIVE-10 to SE, on never", "neither a channel"],
 ])("%j is refused with its reason", (text, why) => {

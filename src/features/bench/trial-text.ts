@@ -44,7 +44,7 @@ export function readTrial(text: string, words: TrialWords): ReadTrial {
   if (!destination || !/^[A-Z]{2}$/.test(destination.country))
     return {
       ok: false,
-      text: `"${place}" is no place: write a country's two letters and a postcode, SE 62145.`,
+      text: `"${place}" is not a place: write a country's two letters and a postcode, SE 62145.`,
     };
   if (channel === undefined) return { ok: false, text: "There is no channel yet." };
   let request: QuoteRequest = { channel, shipTo: destination, lines };

@@ -121,7 +121,7 @@ function NewTrial() {
         value={text}
         onChange={setText}
         onTake={take}
-        submit="Pin it"
+        submit="Add the trial"
       />
     </div>
   );

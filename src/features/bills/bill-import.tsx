@@ -49,7 +49,7 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
         ok: false as const,
         code: "invalid" as const,
         problems: [],
-        text: `A bill is taken in whole, and ${refused === 1 ? "1 row is" : `${refused} rows are`} refused: correct the file, or say below the columns that the bill is to be without ${refused === 1 ? "it" : "them"}.`,
+        text: `A bill is imported whole, and ${refused === 1 ? "1 row is" : `${refused} rows are`} refused: correct the file, or say below the columns that the bill is to be without ${refused === 1 ? "it" : "them"}.`,
       };
     const words = {
       ...of?.words,
@@ -84,7 +84,7 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
       <p className="mb-3 max-w-[720px] text-soft">
         One row for each line of the bill, without tax; lines of one tracking number, else of one reference,
         are one shipment. A UBL 2.1 invoice or credit note (XML) says its number, day and currency itself.
-        Nothing is stored before you say so, and a bill can be taken back.
+        Nothing is stored before you say so, and an import can be undone.
       </p>
       <BillHead
         carriers={carriers}

@@ -47,14 +47,14 @@ export function BillPage({ bill }: { readonly bill: BillParts }) {
             <Link prefetch={false} className="link" href="/recovery/bills">
               Bills
             </Link>{" "}
-            · {bill.carrierName}, {bill.date} · {bill.total} {bill.currency} without tax · taken in{" "}
+            · {bill.carrierName}, {bill.date} · {bill.total} {bill.currency} without tax · imported{" "}
             {timeText(bill.taken.at)} by {bill.taken.by}
           </>
         }
         title={`Bill ${bill.number}`}
       >
         <Button disabled={busy} onClick={() => void takeBack()}>
-          Take it back
+          Undo the import
         </Button>
       </PageHead>
       <Trouble text={trouble} />

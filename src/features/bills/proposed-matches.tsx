@@ -40,7 +40,7 @@ export function ProposedMatches({
         }}
       >
         <label className="flex items-baseline gap-1.5">
-          <span className="text-soft">Like a shipment of yours. Agree to all that are alike by</span>
+          <span className="text-soft">Probably a shipment of yours. Accept all with a likeness of</span>
           <input
             value={from}
             inputMode="numeric"
@@ -50,7 +50,7 @@ export function ProposedMatches({
         </label>
         <span className="text-soft">of 100 and more</span>
         <Button type="submit" disabled={busy || likely.length === 0}>
-          {likely.length === 1 ? "Agree to 1" : `Agree to ${likely.length}`}
+          {likely.length === 1 ? "Accept 1" : `Accept ${likely.length}`}
         </Button>
         <Trouble text={trouble} />
       </form>

@@ -5,6 +5,7 @@ import type { BoardCell, BoardPlan, BoardWish } from "@/core/coverage/coverage-c
 import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { sent } from "@/features/submit";
+import { count } from "@/messages/figures";
 import { previewBoard } from "./actions";
 import { boardEffectSentence } from "./board-words";
 import { Trouble } from "@/ui/parts/trouble";
@@ -30,7 +31,7 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
     if (answer.ok) setPlan({ plan: answer.value, cells });
     setTrouble(
       answer === undefined
-        ? "The server does not answer. Try once more."
+        ? "The server does not answer. Try again."
         : answer.ok
           ? undefined
           : answer.text,
@@ -78,14 +79,14 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
               Bar
             </Button>
             <Button kind="quiet" className="h-7" onClick={onClear}>
-              Choose none
+              Clear the selection
             </Button>
           </>
         )}
       </div>
       {shown && !none && (
         <div className="sheet mt-1 px-3 py-2" role="status">
-          {shown.effects.length === 0 && <p>It is so already: nothing to write.</p>}
+          {shown.effects.length === 0 && <p>Nothing to change: it is so already.</p>}
           <ul className="columns-2 gap-6">
             {shown.effects.slice(0, MOST_SHOWN).map((effect, i) => (
               <li key={i} className={effect.done === "nothing" ? "text-soft" : ""}>
@@ -98,9 +99,10 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
           </ul>
           <div className="mt-2 flex gap-2">
             <Button kind="main" disabled={shown.changes.length === 0} onClick={() => void write(shown)}>
-              Write {shown.effects.filter((effect) => effect.done !== "nothing").length} changes
+              Make{" "}
+              {count(shown.effects.filter((effect) => effect.done !== "nothing").length, "change")}
             </Button>
-            <Button onClick={() => setPlan(undefined)}>Leave it</Button>
+            <Button onClick={() => setPlan(undefined)}>Cancel</Button>
           </div>
         </div>
       )}

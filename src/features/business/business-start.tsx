@@ -64,7 +64,7 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
       })}
       <Trouble text={trouble} />
       <Button kind="main" type="submit">
-        Begin
+        Create the business
       </Button>
     </form>
   );

@@ -22,7 +22,7 @@ test.each([
   [{ from: "EUR", rate: "1" }, "are one"],
   [{ from: "SEK", rate: "0" }, "no rate above 0"],
   [{ from: "SEK", rate: "free" }, "no rate above 0"],
-  [{ from: "SEK", rate: "1", asOf: "03/04/2026" }, "no date"],
+  [{ from: "SEK", rate: "1", asOf: "03/04/2026" }, "not a date"],
 ])("%j is left out", (cells, why) => {
   const read = verdict(cells);
   expect(read.kind === "refused" && read.why).toContain(why);

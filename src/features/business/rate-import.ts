@@ -29,12 +29,12 @@ export function rateVerdict(rates: readonly ExchangeRate[], home: string, today:
       asOf: readDate(cells.asOf ?? "") || today,
     };
     const stranger = [value.from, value.to].find((one) => !isCurrency(one));
-    if (stranger !== undefined) return { kind: "refused", why: `"${stranger}" is no currency.` };
+    if (stranger !== undefined) return { kind: "refused", why: `"${stranger}" is not a currency.` };
     if (value.from === value.to) return { kind: "refused", why: "The two currencies are one." };
     if (!/^\d+(\.\d+)?$/.test(value.rate) || Number(value.rate) <= 0)
-      return { kind: "refused", why: `"${cells.rate ?? ""}" is no rate above 0.` };
+      return { kind: "refused", why: `"${cells.rate ?? ""}" is not a rate above 0.` };
     if (!isDate(value.asOf))
-      return { kind: "refused", why: `"${cells.asOf ?? ""}" is no date like 2026-11-02.` };
+      return { kind: "refused", why: `"${cells.asOf ?? ""}" is not a date like 2026-11-02.` };
     const old = known.get(pairOf(value));
     if (old === value.rate) return { kind: "same" };
     const note = old === undefined ? {} : { note: `in place of ${old}` };

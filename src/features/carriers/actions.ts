@@ -73,7 +73,7 @@ export async function storeSecret(input: z.infer<typeof secretSchema>): Promise<
     words: {
       label: "Say what it is for, in up to 80 signs.",
       holder: "An account has a holder.",
-      iban: "This is no IBAN: its check digits or its length do not fit.",
+      iban: "This is not an IBAN: its check digits or its length do not fit.",
       bic: "A BIC has 8 or 11 signs, like TESTEE2X.",
       secret: "There is no secret in it.",
     },

@@ -60,7 +60,7 @@ export function CarrierAccounts({ carrier, accounts, origins }: Props) {
                     <button
                       type="button"
                       className="rounded-sm p-1 hover:bg-well"
-                      aria-label={`Take away account ${account.number}`}
+                      aria-label={`Remove account ${account.number}`}
                       onClick={() => void drop(account.id)}
                     >
                       <X size={13} aria-hidden />
@@ -138,10 +138,10 @@ function AccountForm({
         onChange={(event) => setNote(event.target.value)}
       />
       <Button type="submit" kind="main" className="h-7">
-        Keep
+        Save
       </Button>
       <Button kind="quiet" className="h-7" onClick={onDone}>
-        Not now
+        Cancel
       </Button>
       <Trouble text={trouble} />
     </form>

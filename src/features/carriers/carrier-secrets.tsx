@@ -81,10 +81,10 @@ function SecretLine({ carrier, secret }: { readonly carrier: string; readonly se
           <button
             type="button"
             className="link px-1"
-            aria-label={`${looked ? "Cover" : "Look at"} ${secret.label}`}
+            aria-label={`${looked ? "Hide" : "Show"} ${secret.label}`}
             onClick={() => (looked ? setLooked(undefined) : void look())}
           >
-            {looked ? "Cover" : "Look"}
+            {looked ? "Hide" : "Show"}
           </button>
           <button
             type="button"
@@ -97,10 +97,10 @@ function SecretLine({ carrier, secret }: { readonly carrier: string; readonly se
           <button
             type="button"
             className="link px-1"
-            aria-label={`Take away ${secret.label}`}
+            aria-label={`Remove ${secret.label}`}
             onClick={() => void drop()}
           >
-            Take away
+            Remove
           </button>
         </span>
       </div>

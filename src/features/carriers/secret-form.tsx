@@ -98,9 +98,9 @@ export function SecretForm({ carrier, secret, onDone }: Props) {
       )}
       <div className="flex gap-2 pt-1">
         <Button type="submit" kind="main" disabled={busy}>
-          Keep it, encrypted
+          Save, encrypted
         </Button>
-        <Button onClick={onDone}>Not now</Button>
+        <Button onClick={onDone}>Cancel</Button>
       </div>
     </form>
   );

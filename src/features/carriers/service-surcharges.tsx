@@ -91,7 +91,7 @@ export function ServiceSurcharges({ path, service, choices, chargeTypes, currenc
                   <button
                     type="button"
                     className={small}
-                    aria-label={`Take away ${surcharge.name}`}
+                    aria-label={`Remove ${surcharge.name}`}
                     onClick={() => tried(store(list.filter((_, at) => at !== i)))}
                   >
                     <X size={13} aria-hidden />

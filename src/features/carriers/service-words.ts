@@ -1,5 +1,6 @@
 import type { Service } from "@/core/setup/service";
 import { conditionsSentence } from "@/messages/condition-sentence";
+import { count } from "@/messages/figures";
 import { amountWords } from "@/messages/step-sentence";
 
 export const tierNames: Readonly<Record<Service["tier"], string>> = {
@@ -40,7 +41,7 @@ export function rateWords({ rate }: Pick<Service, "rate">): string {
       ? "else passed over"
       : "tariff" in fallback
         ? `else tariff ${fallback.tariff}`
-        : `else the last answer of ${fallback.lastKnownHours} hours`;
+        : `else the last answer of ${count(fallback.lastKnownHours, "hour")}`;
   return `live, ${rate.live}, ${otherwise}`;
 }
 

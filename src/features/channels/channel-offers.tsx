@@ -87,7 +87,7 @@ export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props
                 <button
                   type="button"
                   className="ml-auto shrink-0 rounded-sm p-1 text-soft hover:bg-well hover:text-ink"
-                  aria-label={`No longer give ${offer.name} here`}
+                  aria-label={`Remove ${offer.name} from this channel`}
                   onClick={() =>
                     void give(
                       offer,
@@ -112,8 +112,8 @@ export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props
         <div className="mt-1.5 flex flex-wrap items-center gap-2">
           {left.length > 0 && (
             <AddSelect
-              label="Give another offer here too"
-              words="and also give …"
+              label="Add an offer to this channel"
+              words="add an offer …"
               options={left.map(({ code, name }) => ({ value: code, name }))}
               onAdd={(code) => {
                 const offer = offers.find((one) => one.code === code);

@@ -136,7 +136,7 @@ function Preselect({
         ]);
         return answer.ok
           ? { ok: true }
-          : { ok: false, text: answer.problems[0]?.text ?? "Not stored. Try once more." };
+          : { ok: false, text: answer.problems[0]?.text ?? "Not stored. Try again." };
       }}
     />
   );

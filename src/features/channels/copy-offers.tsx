@@ -26,12 +26,12 @@ export function CopyOffers({ channel, channels, offers, onCopy }: Props) {
   return (
     <span className="inline-flex flex-wrap items-center gap-2">
       <select
-        aria-label="Take over the offers of another channel"
+        aria-label="Copy the offers of another channel"
         className="control h-7 px-1 text-soft"
         value={from}
         onChange={(event) => setFrom(event.target.value)}
       >
-        <option value="">take over those of …</option>
+        <option value="">copy those of …</option>
         {others.map(({ code, name }) => (
           <option key={code} value={code}>
             {name}

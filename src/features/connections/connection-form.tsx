@@ -73,7 +73,7 @@ export function ConnectionForm({ code, parts: { adapter, view, maySign } }: Prop
       ))}
       <p className="flex items-center gap-3">
         <Button type="submit" kind="main" disabled={busy || url.trim() === ""}>
-          Store it
+          Save
         </Button>
         {isStored && <span role="status">Stored; it counts from now on.</span>}
       </p>

@@ -13,7 +13,7 @@ import type { ConnectionParts } from "./load";
 
 const states = {
   closed: "Asked as usual.",
-  open: "Left alone: it failed five times in a row. It is tried again by itself, ten seconds after the last call.",
+  open: "Paused: it failed five times in a row. It is tried again by itself, ten seconds after the last call.",
   "half-open": "Tried with one call.",
 } as const;
 

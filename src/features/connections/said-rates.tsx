@@ -15,7 +15,7 @@ export function SaidRates({ rates, declined }: Props) {
           {rate.tax.basis === "with" ? `with ${rate.tax.percent} % tax` : "without tax"}
           {"cost" in rate &&
             (rate.cost === undefined ? (
-              <b className="text-loss">, which is no figure</b>
+              <b className="text-loss">, which is not a figure</b>
             ) : (
               rate.tax.basis === "with" && `, so we pay ${rate.cost} ${rate.currency}`
             ))}

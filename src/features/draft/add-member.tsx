@@ -71,7 +71,7 @@ export function AddMember({ what, list, home, template, taken, prefix }: AddProp
         <Button type="submit" kind="main">
           Add
         </Button>
-        <Button onClick={() => setOpen(false)}>Not now</Button>
+        <Button onClick={() => setOpen(false)}>Cancel</Button>
       </div>
     </form>
   );

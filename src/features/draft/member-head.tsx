@@ -72,7 +72,7 @@ export function MemberHead({ list, member, value, what, about, page, home, child
               <button
                 type="button"
                 className="rounded-sm underline decoration-dotted underline-offset-2 hover:text-ink"
-                title="Another code, carried through wherever this one is named"
+                title="Change the code; it is renamed everywhere it is used"
                 aria-label={`Code ${member.code}: change it`}
                 onClick={() => setRenaming(true)}
               >
@@ -157,7 +157,7 @@ function UsesPanel({
             Switch it off instead
           </Button>
         )}
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </section>
   );

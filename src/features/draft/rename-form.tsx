@@ -44,7 +44,7 @@ export function RenameForm({ code, renaming, onDone }: Props) {
         }}
       />
       <button type="submit" className="link underline" disabled={busy}>
-        Carry it through
+        Rename everywhere
       </button>
       <Trouble text={trouble} />
     </form>

@@ -31,7 +31,7 @@ export function BackOut({ number }: { readonly number: number }) {
           Back out of revision {number}
         </Button>
         <Button disabled={busy} onClick={() => setAsked(false)}>
-          Leave it
+          Cancel
         </Button>
       </div>
       <Trouble text={trouble} />

@@ -99,12 +99,12 @@ function TakeBack({ member: { list, code, title } }: { readonly member: ShownMem
   const take = async () => {
     const answer = await edit((origin) => takeMemberBack({ ...origin, list, code }));
     setTrouble(answer.ok ? undefined : answer.text);
-    if (answer.ok) tell(`Taken back: ${title}`, true);
+    if (answer.ok) tell(`Undone: ${title}`, true);
   };
   return (
     <span className="shrink-0">
-      <button type="button" className="link" aria-label={`Take back: ${title}`} onClick={() => void take()}>
-        Take back
+      <button type="button" className="link" aria-label={`Undo: ${title}`} onClick={() => void take()}>
+        Undo
       </button>
       <Trouble text={trouble} />
     </span>
@@ -335,7 +335,7 @@ function Proposal({ view }: { readonly view: GateView }) {
             </Button>
           )}
           <Button disabled={busy} onClick={() => void submit(() => dropProposed())}>
-            {isMine ? "Take it back" : "Decline"}
+            {isMine ? "Withdraw" : "Decline"}
           </Button>
         </div>
       )}

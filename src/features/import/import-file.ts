@@ -9,7 +9,7 @@ export const fileProblemWords: Readonly<Record<FileProblem, string>> = {
     "It is a workbook of the old kind, or one under a password. Store it as XLSX without a password.",
   binary: "It is neither text nor a workbook.",
   "not-a-workbook": "It is an archive, but not a workbook.",
-  broken: "It is damaged, or was cut off on its way. Get it once more.",
+  broken: "It is damaged, or was cut off on its way. Download it again.",
   "broken-quotes": "A quotation mark is opened and not closed in it.",
   "too-large": "It is over 60 MB. Split it.",
   "unpacks-too-large": "It unpacks to more than 100 MB, which no table of rates does. Split it.",

@@ -85,7 +85,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
         <FileDrop
           file={file && { name: file.name, how: file.how }}
           {...(fromJson || fromXml ? { also: fromXml ? ".json,.xml" : ".json" } : {})}
-          hint="CSV or XLSX with a head; commas, semicolons or tabs; decimal comma or point"
+          hint="CSV or XLSX with a header row; commas, semicolons or tabs; decimal comma or point"
           onFile={(picked) => void open(picked)}
         />
         <Button kind="quiet" className="ml-auto" onClick={onClose}>
@@ -147,7 +147,7 @@ function ReadingChoices({
   return (
     <div className="mb-1.5 flex flex-wrap gap-x-4 gap-y-1.5">
       <label className="flex items-center gap-1.5">
-        <span className="text-soft">Head in</span>
+        <span className="text-soft">Header row</span>
         <select
           className="control h-7 max-w-[28rem] px-1"
           value={reading.head}

@@ -49,7 +49,7 @@ export function PasswordForm({ token, email, kind }: Props) {
       </label>
       <Trouble text={trouble} />
       <Button type="submit" kind="main" disabled={busy} className="h-9 w-full justify-center">
-        {kind === "first" ? "Come in" : "Set the password"}
+        {kind === "first" ? "Sign in" : "Set the password"}
       </Button>
     </form>
   );

@@ -32,7 +32,7 @@ test.each([
   [["GONE", "", "", "", "banned"], "no item GONE"],
   [["", "odd", "", "", "banned"], "no goods class odd"],
   [["", "", "odd", "", "banned"], "no offer odd"],
-  [["", "", "", "Sweden", "banned"], "SWEDEN is no country"],
+  [["", "", "", "Sweden", "banned"], "SWEDEN is not a country"],
   [["", "", "", "", "half price"], "none of"],
   [["", "", "", "", "extra much"], "no amount"],
 ])("%j is left out with its reason", (row, why) => {

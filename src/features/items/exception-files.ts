@@ -51,7 +51,7 @@ export function exceptionVerdict(
       };
     const [figure] = typeof effect === "object" && effect !== null ? Object.values(effect) : [];
     if (figure !== undefined && !/^-?\d+(\.\d+)?$/.test(String(figure)))
-      return { kind: "refused", why: `"${String(figure)}" is no amount of money.` };
+      return { kind: "refused", why: `"${String(figure)}" is not an amount of money.` };
     const [item, goodsClass, offer] = [cell("item"), cell("goodsClass"), cell("offer")];
     if (item !== "" && !names.skus.has(item)) return { kind: "refused", why: `There is no item ${item}.` };
     if (goodsClass !== "" && !names.goodsClasses.includes(goodsClass))
@@ -60,7 +60,7 @@ export function exceptionVerdict(
       return { kind: "refused", why: `There is no offer ${offer}.` };
     const destinations = readDestinations(cell("destinations"));
     const strange = destinations.find(({ country }) => !/^([A-Z]{2}|\*)$/.test(country));
-    if (strange) return { kind: "refused", why: `${strange.country} is no country's two letters.` };
+    if (strange) return { kind: "refused", why: `${strange.country} is not a country's two letters.` };
     const value: ItemException = {
       ...(item === "" ? {} : { item }),
       ...(goodsClass === "" ? {} : { goodsClass }),

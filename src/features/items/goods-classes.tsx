@@ -43,7 +43,7 @@ export function GoodsClasses({ classes, notices }: Props) {
       <h2 className="mb-1">
         Goods classes{" "}
         <span className="font-normal text-soft">
-          the line after the last adds one; a code that is changed is carried through
+          the row after the last adds one; a changed code is renamed everywhere
         </span>
       </h2>
       <DraftTable

@@ -102,7 +102,7 @@ function readSize(typed: string, usual: LengthUnit): { key: "size"; value: Json 
   if (typed === "") return { key: "size", value: undefined };
   const [, length, width, height, unit] = SIZE.exec(typed) ?? [];
   if (length === undefined || width === undefined || height === undefined)
-    return { fault: `“${typed}” is no size: three sides, like 40 × 30 × 20 ${usual}.` };
+    return { fault: `“${typed}” is not a size: three sides, like 40 × 30 × 20 ${usual}.` };
   const [l, w, h] = [length, width, height].map(plainNumber);
   return {
     key: "size",
@@ -116,7 +116,7 @@ function readPieces(
   origin: string,
   typed: string,
 ): { key: "stock"; value: Json | undefined } | CellFault {
-  if (typed !== "" && !/^\d+$/.test(typed)) return { fault: `“${typed}” is no whole number of pieces.` };
+  if (typed !== "" && !/^\d+$/.test(typed)) return { fault: `“${typed}” is not a whole number of pieces.` };
   const others = (item.stock ?? []).filter((entry) => entry.origin !== origin);
   const at = (item.stock ?? []).findIndex((entry) => entry.origin === origin);
   const own = { origin, quantity: Number(typed) };

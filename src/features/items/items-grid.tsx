@@ -7,6 +7,7 @@ import type { ItemSetup } from "@/core/checks/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { GoodsClass } from "@/core/setup/business";
 import { noticesFor, useDraft, type Notice } from "@/features/draft";
+import { count } from "@/messages/figures";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { Place } from "@/ui/grid/block";
@@ -74,7 +75,7 @@ export function ItemsGrid(props: Props) {
   return (
     <div className="px-[18px] py-4">
       <PageHead
-        above={`${items.length} items · ${lacking === 0 ? "every shippable one has a weight" : `${lacking} without a weight: offers that need one are withheld`}`}
+        above={`${count(items.length, "item")} · ${lacking === 0 ? "every shippable one has a weight" : `${lacking} without a weight: offers that need one are withheld`}`}
         title="Items"
       >
         <label>

@@ -42,7 +42,7 @@ export function BatchPage({ kind, job, numbers, result, standing, mayEdit }: Bat
             Orders
           </Link>
         }
-        title={isGone ? `${titleOf(kind, result)}, and taken back` : titleOf(kind, result)}
+        title={isGone ? `${titleOf(kind, result)}, undone` : titleOf(kind, result)}
       >
         {!goesOn && mayEdit && charged && standing > 0 && (
           <>

@@ -130,7 +130,7 @@ function Missing({ tried, written }: { readonly tried: Tried | undefined; readon
           {problem.code === "unknown-sku"
             ? `There is no item ${problem.data.sku ?? ""}.`
             : problem.code === "unknown-country"
-              ? `“${written.country}” is no country.`
+              ? `“${written.country}” is not a country.`
               : `${problem.path}: ${problemSentence(problem)}`}
         </p>
       ))}

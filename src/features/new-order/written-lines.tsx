@@ -41,7 +41,7 @@ export function WrittenLines({ lines, prices, currency, includesTax, onSet }: Li
               {currency}, {includesTax ? "with tax" : "without tax"}
             </th>
             <th className="w-6">
-              <span className="sr-only">Take out</span>
+              <span className="sr-only">Remove</span>
             </th>
           </tr>
         </thead>
@@ -81,7 +81,7 @@ export function WrittenLines({ lines, prices, currency, includesTax, onSet }: Li
                 {lines.length > 1 && line.sku.trim() !== "" && (
                   <button
                     type="button"
-                    aria-label={`Take out line ${at + 1}`}
+                    aria-label={`Remove line ${at + 1}`}
                     className="rounded-sm px-1 hover:bg-well"
                     onClick={() => onSet(lines.filter((_, i) => i !== at))}
                   >

@@ -230,7 +230,7 @@ function AdditionFields({
         </select>
         {mayEdit && (
           <button type="button" className="link" onClick={onRemove}>
-            Take it away
+            Remove
           </button>
         )}
         <Trouble text={trouble} />

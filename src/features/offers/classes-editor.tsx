@@ -56,7 +56,7 @@ export function ClassesEditor({ plan, path, goodsClasses, currency }: Props) {
               <button
                 type="button"
                 className="rounded-sm p-1 hover:bg-well"
-                aria-label={`Take away ${nameOf(entry.goodsClass)}`}
+                aria-label={`Remove ${nameOf(entry.goodsClass)}`}
                 onClick={() => tried(store(at(i), entry as Json, undefined))}
               >
                 <X size={13} aria-hidden />

@@ -122,7 +122,7 @@ export function RuleFields({
       </div>
       <div className="flex flex-wrap items-baseline gap-x-3">
         <EditField
-          label="Called"
+          label="Name"
           width="14rem"
           placeholder="a name for it, if you like"
           value={rule.name ?? ""}
@@ -134,7 +134,7 @@ export function RuleFields({
         />
         {mayEdit && onRemove && (
           <button type="button" className="link inline-flex items-center gap-1" onClick={onRemove}>
-            <X size={13} aria-hidden /> Take rule {number} away
+            <X size={13} aria-hidden /> Remove rule {number}
           </button>
         )}
       </div>

@@ -1,4 +1,5 @@
 import type { Channel, Offer } from "@/core/setup/offer";
+import { count } from "@/messages/figures";
 import { termsWords } from "@/messages/plan-words";
 
 const pers = {
@@ -25,7 +26,7 @@ export function planWords(offer: Offer, homeCurrency: string): string {
   if (plan.kind === "tariff") return `the sell tariff ${plan.tariff}${several}`;
   if (plan.kind === "terms") return `${termsWords(plan.terms, currency)}${several}`;
   return plan.kind === "ladder"
-    ? `a ladder of ${plan.rules.length} rules${several}`
+    ? `a ladder of ${count(plan.rules.length, "rule")}${several}`
     : `by goods class, ${plan.combine === "sum" ? "added up" : "the highest"}${several}`;
 }
 

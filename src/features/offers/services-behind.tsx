@@ -64,7 +64,7 @@ export function ServicesBehind({ offer, path, services }: Props) {
                       <button
                         type="button"
                         className="ml-auto rounded-sm p-1 text-soft hover:bg-well hover:text-ink"
-                        aria-label={`Take ${name} away`}
+                        aria-label={`Remove ${name}`}
                         onClick={() => void store(offer.services.filter((one) => one !== code))}
                       >
                         <X size={13} aria-hidden />

@@ -23,7 +23,7 @@ export function TextsEditor({ offer, path }: { readonly offer: Offer; readonly p
             path={`${path}/names/${language}`}
             value={name}
             readOnly={!mayEdit}
-            placeholder="emptied, it is taken away"
+            placeholder="leave it empty to remove it"
             onCommit={(typed) => {
               const { [language]: _, ...others } = names;
               return store(typed.trim() === "" ? others : { ...names, [language]: typed.trim() });

@@ -40,7 +40,7 @@ export function TrialSide({ offer }: { readonly offer: Offer }) {
             Its channel does not have this offer.{" "}
             {other ? (
               <button type="button" className="link" onClick={() => choose(other.id)}>
-                Look at {other.name}
+                Show {other.name}
               </button>
             ) : (
               "No trial comes by one that has it."

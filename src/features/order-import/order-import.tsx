@@ -6,6 +6,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { Order } from "@/core/orders/order";
 import { ImportPanel, type RowVerdict } from "@/features/import";
 import { useSubmit, sent } from "@/features/submit";
+import { count as counted } from "@/messages/figures";
 import { problemSentence } from "@/messages/problem-sentence";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
@@ -141,7 +142,7 @@ function FatesOf({
     };
   }, [orders, onFates]);
   if (orders.length === 0) return null;
-  if (found?.of !== orders) return <p className="my-1.5 text-soft">Looking at {orders.length} orders…</p>;
+  if (found?.of !== orders) return <p className="my-1.5 text-soft">Looking at {counted(orders.length, "order")}…</p>;
   const count = (fate: string) => found.fates.filter((one) => one.fate === fate).length;
   const refused = found.fates.filter((one) => one.fate === "refused");
   return (
@@ -180,8 +181,8 @@ function StoredNote({ stored, onUndone }: { readonly stored: Stored; readonly on
     if (!answer.ok) return;
     setTold(
       answer.value.orders === received.length
-        ? `${received.length} taken back.`
-        : `${answer.value.orders} taken back; the others have been worked on since.`,
+        ? `Undone: ${received.length}.`
+        : `Undone: ${answer.value.orders}; the others have been worked on since.`,
     );
     onUndone();
   };

@@ -85,15 +85,15 @@ function orderOf(
 ): { readonly value: object } | { readonly why: string } {
   const text = (key: string) => (cells[key] ?? "").trim();
   const country = countryOf(text("shipTo.country"));
-  if (country === undefined) return { why: `Which country “${text("shipTo.country")}” is nobody knows.` };
+  if (country === undefined) return { why: `“${text("shipTo.country")}” is not a country.` };
   const placedAt = instantOf(text("placedAt"), timeZone);
   if (placedAt === undefined)
-    return { why: `“${text("placedAt")}” is no date: 2026-11-24 or 24.11.2026 is.` };
+    return { why: `“${text("placedAt")}” is not a date: 2026-11-24 or 24.11.2026 is.` };
   const sku = text("lines.sku");
   if (sku === "") return { why: "It has no item." };
   const quantity = text("lines.quantity") === "" ? 1 : Number(plainNumber(text("lines.quantity")));
   if (!Number.isInteger(quantity) || quantity < 1)
-    return { why: `“${text("lines.quantity")}” is no number of pieces.` };
+    return { why: `“${text("lines.quantity")}” is not a number of pieces.` };
   const figure = (key: string) => (text(key) === "" ? undefined : plainNumber(text(key)));
   return {
     value: said({

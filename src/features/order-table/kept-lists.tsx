@@ -25,7 +25,7 @@ export function KeptLists({ views, mayEdit }: Pick<LoadedTable, "views" | "mayEd
     setName("");
   };
   return (
-    <nav aria-label="Kept lists" className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2">
+    <nav aria-label="Saved lists" className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2">
       {views.map((view) => (
         <Link
           key={view.id}
@@ -45,7 +45,7 @@ export function KeptLists({ views, mayEdit }: Pick<LoadedTable, "views" | "mayEd
           disabled={busy}
           onClick={() => void submit(() => dropList(current.id))}
         >
-          Forget “{current.name}”
+          Delete “{current.name}”
         </button>
       )}
       {mayEdit &&
@@ -62,12 +62,12 @@ export function KeptLists({ views, mayEdit }: Pick<LoadedTable, "views" | "mayEd
               onChange={(event) => setName(event.target.value)}
             />
             <Button type="submit" disabled={busy || name.trim() === ""}>
-              Keep
+              Save
             </Button>
           </form>
         ) : (
           <button type="button" className="link" onClick={() => setNaming(true)}>
-            Keep this list
+            Save this list
           </button>
         ))}
       <Trouble text={trouble} />

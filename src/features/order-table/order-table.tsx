@@ -59,7 +59,7 @@ export function OrderTable({ rows, found, next, views, choices, mayEdit }: Loade
             {rows.length === 0 && (
               <tr>
                 <td colSpan={columns.length} className="px-3 py-4 text-soft">
-                  No order is like that. Take a condition away.
+                  No order fits these filters. Remove one of them.
                 </td>
               </tr>
             )}

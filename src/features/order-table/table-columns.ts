@@ -9,7 +9,7 @@ export const tableColumns = [
   { key: "country", name: "Country" },
   { key: "channel", name: "Channel" },
   { key: "state", name: "State" },
-  { key: "look", name: "Look at" },
+  { key: "look", name: "To check" },
   { key: "offer", name: "Offer" },
   { key: "origins", name: "From" },
   { key: "services", name: "Service" },

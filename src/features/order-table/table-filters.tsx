@@ -30,7 +30,7 @@ export function TableFilters({ choices }: Pick<LoadedTable, "choices">) {
     "loss",
   ];
   return (
-    <div role="search" aria-label="Narrow the list" className="flex flex-wrap items-end gap-x-3 gap-y-2 pb-3">
+    <div role="search" aria-label="Filter the list" className="flex flex-wrap items-end gap-x-3 gap-y-2 pb-3">
       <Typed
         label="Holds"
         name="find"

@@ -166,7 +166,7 @@ export async function refuse(order: OrderTarget, why: string): Promise<Answer<Ch
 
 /** Takes back what one has asked for; whoever may charge orders may. */
 export async function takeBackAsked(order: OrderTarget): Promise<Answer<Changed>> {
-  return changeOrder(order, null, z.null(), (db, command) => refuseAmount(db, command, "taken back"));
+  return changeOrder(order, null, z.null(), (db, command) => refuseAmount(db, command, "withdrawn"));
 }
 
 /** An order as a UBL 2.1 document: the order as it stands, or the answer to it. */

@@ -41,18 +41,18 @@ export function AskedNote({ view: { asked }, target, mayEdit, mayAgree }: Props)
         {mayAgree ? (
           <span className="flex gap-2">
             <Button kind="main" disabled={busy} onClick={() => void submit(() => agree(target))}>
-              Agree
+              Approve
             </Button>
             <Button disabled={busy} onClick={() => setRefusing(!refusing)}>
-              Refuse
+              Decline
             </Button>
           </span>
         ) : (
           <>
-            <span className="text-soft">Finance or an administrator has to agree.</span>
+            <span className="text-soft">Finance or an administrator has to approve it.</span>
             {mayEdit && (
               <Button disabled={busy} onClick={() => void submit(() => takeBackAsked(target))}>
-                Take it back
+                Withdraw
               </Button>
             )}
           </>
@@ -71,7 +71,7 @@ export function AskedNote({ view: { asked }, target, mayEdit, mayAgree }: Props)
             />
           </label>
           <Button type="submit" disabled={busy || why.trim() === ""}>
-            Refuse it
+            Decline it
           </Button>
         </form>
       )}

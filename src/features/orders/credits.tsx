@@ -39,7 +39,7 @@ export function AfterConfirming({ view, target, mayEdit }: Props) {
       ))}
       {credits.map((one, i) => (
         <p key={i} className="px-2">
-          Given back: <b>{one.net}</b> + {one.tax} tax {one.currency},{" "}
+          Credited: <b>{one.net}</b> + {one.tax} tax {one.currency},{" "}
           {[
             ...one.lines.map(
               ({ position, quantity }) => `${quantity} × ${view.lines[position]?.name ?? position}`,
@@ -55,7 +55,7 @@ export function AfterConfirming({ view, target, mayEdit }: Props) {
       {mayCredit && !isOpen && (
         <p className="px-2">
           <button type="button" className="link" onClick={() => setOpen(true)}>
-            Give something back
+            Give a credit
           </button>
         </p>
       )}
@@ -94,7 +94,7 @@ function CreditForm({
   };
   return (
     <form
-      aria-label="Give something back"
+      aria-label="Give a credit"
       onSubmit={(event) => void send(event)}
       className="sheet space-y-1.5 px-3 py-2"
     >
@@ -150,10 +150,10 @@ function CreditForm({
             busy || typed.reason.trim() === "" || (asked.length === 0 && typed.delivery.trim() === "")
           }
         >
-          Give it back
+          Credit it
         </Button>
         <Button kind="quiet" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </span>
       <Trouble text={trouble} />

@@ -166,8 +166,8 @@ function LineRow({ line, view, target, mayEdit, busy, onPin, onRemove }: RowProp
           <button
             type="button"
             className="rounded-sm px-1 hover:bg-well"
-            aria-label={`Take out ${line.name}`}
-            title="Take the line out"
+            aria-label={`Remove ${line.name}`}
+            title="Remove the line"
             disabled={busy || view.lines.length === 1}
             onClick={onRemove}
           >

@@ -26,7 +26,7 @@ export function LookNotes({ view, mayEdit, onCharge }: Props) {
   const look = view.look.filter((one) => one !== "agreement-needed");
   if (look.length === 0) return null;
   return (
-    <ul aria-label="Look at" className="sheet mb-3 border-l-4 border-l-loss">
+    <ul aria-label="To check" className="sheet mb-3 border-l-4 border-l-loss">
       {look.map((one) => (
         <li
           key={one}
@@ -84,7 +84,7 @@ function faultSentence(fault: AddressFault, { order }: OrderView): string {
     case "no-town":
       return "The address has no town.";
     case "mail-at-sign":
-      return `“${email ?? ""}” is no e-mail address.`;
+      return `“${email ?? ""}” is not an e-mail address.`;
   }
 }
 

@@ -125,7 +125,7 @@ function AskReason({
       <Button kind="main" type="submit" disabled={why.trim() === ""}>
         {asks[what].button}
       </Button>
-      <Button onClick={onLeave}>Leave it</Button>
+      <Button onClick={onLeave}>Keep it as it is</Button>
     </form>
   );
 }

@@ -19,8 +19,8 @@ export const lookNames: Readonly<Record<Look, { readonly name: string; readonly 
   "weight-missing": { name: "Weight missing", short: "no weight" },
   "address-odd": { name: "Address odd", short: "address" },
   loss: { name: "Loses too much", short: "loss" },
-  "wish-differs": { name: "Wish differs", short: "wish" },
-  "agreement-needed": { name: "To agree", short: "to agree" },
+  "wish-differs": { name: "Choice differs", short: "choice" },
+  "agreement-needed": { name: "To approve", short: "to approve" },
   "stock-short": { name: "Stock short", short: "stock" },
   suspended: { name: "Suspended", short: "suspended" },
 };

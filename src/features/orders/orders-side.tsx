@@ -74,7 +74,7 @@ export function OrdersSide({ queue, current, mayEdit }: Props) {
           <QueueLinks queues={queues} asked={asked} link={link} />
         </nav>
         {looks.length > 0 && (
-          <nav aria-label="Look at" className="mt-1 border-t border-hairline pt-1">
+          <nav aria-label="To check" className="mt-1 border-t border-hairline pt-1">
             <QueueLinks
               queues={looks.map(({ look, count }) => ({ key: look, name: lookNames[look].name, count }))}
               asked={asked}

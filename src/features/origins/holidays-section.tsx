@@ -97,7 +97,7 @@ function HolidayImport({
     const { readHolidayFile } = await import("./holiday-file");
     const read = readHolidayFile(text, origin.timeZone, year);
     setFile(read && { ...read, name: picked.name });
-    setTrouble(read ? undefined : `${picked.name} is no calendar: choose an iCalendar file (.ics).`);
+    setTrouble(read ? undefined : `${picked.name} is not a calendar: choose an iCalendar file (.ics).`);
   };
   const known = new Set(origin.holidays);
   const fresh = file?.days.filter((day) => !known.has(day.date)) ?? [];
@@ -141,7 +141,7 @@ function HolidayImport({
             >
               Import {fresh.length}
             </Button>
-            <Button onClick={() => setFile(undefined)}>Not now</Button>
+            <Button onClick={() => setFile(undefined)}>Cancel</Button>
           </div>
         </div>
       )}

@@ -10,6 +10,7 @@ import { Button } from "@/ui/parts/button";
 import { laneSwatch } from "@/ui/charts/lanes";
 import { WorldMap, type MapShade } from "@/ui/charts/world-map";
 import { sent } from "@/features/submit";
+import { count } from "@/messages/figures";
 import { positionOfTown } from "./actions";
 import type { OriginParts } from "./load";
 import { Trouble } from "@/ui/parts/trouble";
@@ -46,7 +47,7 @@ export function PositionSection({ path, origin, origins, parts }: Props) {
     setSaid(
       answer?.code === "not-found"
         ? `No town "${city}" over 1,000 people is known in ${country}.`
-        : "The server does not answer. Try once more.",
+        : "The server does not answer. Try again.",
     );
   };
   const points = useMemo(
@@ -73,7 +74,7 @@ export function PositionSection({ path, origin, origins, parts }: Props) {
   return (
     <section aria-label="Position" className="mb-4">
       <WorldMap
-        label={`Where ${origin.name} serves: ${parts.served.length} countries`}
+        label={`Where ${origin.name} serves: ${count(parts.served.length, "country", "countries")}`}
         shades={shown}
         points={points}
         focus={focus}

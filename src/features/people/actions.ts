@@ -16,7 +16,7 @@ import { requireSecondFactor } from "@/server/services/sign-in-rules";
 const id = z.string().min(1).max(100);
 const words = {
   name: "A person has a name.",
-  email: "This is no e-mail address.",
+  email: "This is not an e-mail address.",
 };
 
 const inviteSchema = z.strictObject({

@@ -35,7 +35,7 @@ export function InviteForm({ onClose }: { readonly onClose: () => void }) {
     <form
       onSubmit={(event) => void submit(event)}
       className="sheet mb-4 flex flex-wrap items-end gap-3 px-4 py-3"
-      aria-label="Ask somebody in"
+      aria-label="Invite somebody"
     >
       <label>
         Name
@@ -66,7 +66,7 @@ export function InviteForm({ onClose }: { readonly onClose: () => void }) {
       <Button type="submit" kind="main">
         Make the link
       </Button>
-      <Button onClick={onClose}>Not now</Button>
+      <Button onClick={onClose}>Cancel</Button>
       <Trouble text={trouble} />
     </form>
   );

@@ -33,7 +33,7 @@ export function PeoplePage({ parts }: { readonly parts: PeopleParts }) {
     <div className="px-[18px] py-4">
       <PageHead above="People" title="People and roles">
         <Button kind="main" onClick={() => setInviting(true)}>
-          Ask somebody in
+          Invite somebody
         </Button>
       </PageHead>
       {link && (
@@ -91,7 +91,7 @@ function PersonRow({
       >
         <td className="font-semibold whitespace-nowrap">
           {name} {self && <span className="font-normal text-soft">you</span>}
-          {!person.active && <span className="font-normal"> let go</span>}
+          {!person.active && <span className="font-normal"> switched off</span>}
         </td>
         <td>{person.email}</td>
         <td>
@@ -138,19 +138,19 @@ function PersonRow({
               <button
                 type="button"
                 className="link"
-                aria-label={`Take off the second factor of ${name}`}
+                aria-label={`Remove the second factor of ${name}`}
                 onClick={() => onChange({ what: "second-factor", id })}
               >
-                Take off second factor
+                Remove second factor
               </button>
             )}
             <button
               type="button"
               className="link"
-              aria-label={person.active ? `Let ${name} go` : `Let ${name} in again`}
+              aria-label={person.active ? `Switch ${name} off` : `Switch ${name} on`}
               onClick={() => onChange({ what: "active", id, active: !person.active })}
             >
-              {person.active ? "Let go" : "Let in again"}
+              {person.active ? "Switch off" : "Switch on"}
             </button>
           </span>
         </td>
@@ -191,7 +191,7 @@ function Invitations({ invitations }: { readonly invitations: PeopleParts["invit
   if (invitations.length === 0) return null;
   return (
     <section aria-label="Invitations" className="max-w-[56rem]">
-      <h2 className="mb-1">Asked in, not here yet</h2>
+      <h2 className="mb-1">Invited, not signed in yet</h2>
       <ul>
         {invitations.map((one) => (
           <li key={one.id} className="flex gap-3 border-b border-hairline py-1 last:border-0">
@@ -203,10 +203,10 @@ function Invitations({ invitations }: { readonly invitations: PeopleParts["invit
             <button
               type="button"
               className="link ml-auto"
-              aria-label={`Take back the invitation of ${one.name}`}
+              aria-label={`Withdraw the invitation of ${one.name}`}
               onClick={() => void withdraw(one.id)}
             >
-              Take it back
+              Withdraw
             </button>
           </li>
         ))}

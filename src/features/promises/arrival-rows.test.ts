@@ -29,7 +29,7 @@ describe("a row of arrivals", () => {
   it.each([
     ["", "2026-11-24", "no tracking or order number"],
     ["TW1", "", "does not say when"],
-    ["TW1", "soon", "“soon” is no date"],
+    ["TW1", "soon", "“soon” is not a date"],
     ["TW1", "2026-11-29", "still to come"],
     ["TW1", "2026-11-19", "It left on 2026-11-20"],
     ["gone", "2026-11-24", "has the number gone"],

@@ -36,7 +36,7 @@ export function arrivalVerdict(numbers: Numbers, today: string) {
     const refused = (why: string) => ({ kind: "refused" as const, why });
     if (number === "") return refused("It has no tracking or order number.");
     if (typed === "") return refused("It does not say when it arrived.");
-    if (!isDate(day)) return refused(`“${typed}” is no date; write it like 2026-11-30.`);
+    if (!isDate(day)) return refused(`“${typed}” is not a date; write it like 2026-11-30.`);
     if (day > today) return refused(`${day} is still to come.`);
     const known = numbers.get(number);
     if (known === null) return refused(`No order that was handed over has the number ${number}.`);

@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { useState } from "react";
 import { useSubmit } from "@/features/submit";
+import { count } from "@/messages/figures";
 import { shortBreak } from "@/messages/recovery-words";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
@@ -80,7 +81,7 @@ function Asked({ view, query }: { readonly view: View; readonly query: BreakEven
         >
           {view.tariffs.map(({ code, name, orders }) => (
             <option key={code} value={code}>
-              {name} ({orders} orders)
+              {name} ({count(orders, "order")})
             </option>
           ))}
         </select>

@@ -1,5 +1,6 @@
 import Link from "next/link";
 import type { ResultSum } from "@/core/recovery/result-sum";
+import { count } from "@/messages/figures";
 import type { Measure } from "./recovery-query";
 import type { ResultParts } from "./load";
 import { shade } from "@/ui/charts/shade";
@@ -96,5 +97,5 @@ function textOf(sum: ResultSum, show: Measure): string {
 }
 
 function wholeWords(sum: ResultSum): string {
-  return `${sum.shipments} shipments, charged ${sum.charged}, cost ${sum.cost}, margin ${signed(sum.margin)}`;
+  return `${count(sum.shipments, "shipment")}, charged ${sum.charged}, cost ${sum.cost}, margin ${signed(sum.margin)}`;
 }

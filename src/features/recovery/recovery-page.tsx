@@ -4,6 +4,7 @@ import Link from "next/link";
 import { useId } from "react";
 import type { ResultSum } from "@/core/recovery/result-sum";
 import { dimensions } from "@/core/recovery/shipment-result";
+import { count } from "@/messages/figures";
 import { dimensionNames } from "@/messages/recovery-words";
 import { CostBars } from "@/ui/charts/cost-bars";
 import { ListTable } from "@/ui/parts/list-table";
@@ -102,7 +103,7 @@ function Results({
           </>
         )}
         {whole.unpriced > 0 &&
-          ` ${whole.unpriced} shipments are in no sum of money: there is no exchange rate for their day.`}
+          ` Without an exchange rate for their day, and so in no sum of money: ${count(whole.unpriced, "shipment")}.`}
       </p>
       <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[3fr_2fr]">
         <section aria-label="Over time">

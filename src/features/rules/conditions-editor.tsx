@@ -95,7 +95,7 @@ export function ConditionsEditor({
                 <button
                   type="button"
                   className="rounded-sm p-1 hover:bg-well"
-                  aria-label={`Take away condition ${i + 1}`}
+                  aria-label={`Remove condition ${i + 1}`}
                   onClick={() => void store(conditions.filter((_, at) => at !== i))}
                 >
                   <X size={13} aria-hidden />

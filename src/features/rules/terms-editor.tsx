@@ -80,7 +80,7 @@ export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, 
             <button
               type="button"
               className="rounded-sm p-1 hover:bg-well"
-              aria-label={`${label}: take away term ${i + 1}`}
+              aria-label={`${label}: remove term ${i + 1}`}
               onClick={() => tried(onCommit(terms.filter((_, at) => at !== i)))}
             >
               <X size={13} aria-hidden />

@@ -103,7 +103,7 @@ function SecondStep({ onDone, onBack }: { readonly onDone: () => void; readonly 
           {spare ? "Use the authenticator" : "Use a spare code"}
         </button>
         <button type="button" className="link" onClick={onBack}>
-          Begin again
+          Start again
         </button>
       </p>
     </form>

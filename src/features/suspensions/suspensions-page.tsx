@@ -64,7 +64,7 @@ function Row({ one, mayEdit }: { readonly one: ShownSuspension; readonly mayEdit
             aria-label={`End: ${what} ${name}`}
             onClick={() => void submit(() => resumeIt(id))}
           >
-            {isOn ? "End now" : "Take back"}
+            {isOn ? "End now" : "Withdraw"}
           </button>
         )}
         <Trouble text={trouble} />

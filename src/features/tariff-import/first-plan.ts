@@ -181,7 +181,7 @@ export function targetTrouble(
     if (tariff.boundary !== plan.boundary)
       return `In ${tariff.name} a value at an edge is in the break ${tariff.boundary === "upTo" ? "below" : "above"}: choose that above.`;
     if (tariff.measure !== frame.measure || tariff.unit !== frame.unit)
-      return `${tariff.name} counts otherwise than the file's other tariffs: take it in by itself.`;
+      return `${tariff.name} is calculated differently from the file's other tariffs: import it by itself.`;
   }
   return undefined;
 }

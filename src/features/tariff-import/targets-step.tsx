@@ -1,6 +1,7 @@
 "use client";
 
 import type { ReadTariff } from "@/core/tariff-files/thread";
+import { count } from "@/messages/figures";
 import type { KnownTariff, Target } from "./import-plan";
 
 interface Props {
@@ -32,7 +33,7 @@ export function TargetsStep({ tariffs, targets, known, label, onTarget, freshFor
                   <b>{called}</b>
                 </td>
                 <td className="text-soft">
-                  {table.rows.length} zones × {table.breaks.length} breaks, {rates} rates
+                  {count(table.rows.length, "zone")} × {count(table.breaks.length, "break")}, {count(rates, "rate")}
                 </td>
                 <td>
                   <select

@@ -166,7 +166,7 @@ function StoreBar({ count, refused, wrong, trouble, busy, reads, onStore }: Stor
           Store {count === 1 ? "the tariff" : `${count} tariffs`}
         </Button>
         <span className="text-soft">
-          {busy ? "Storing…" : "All of it or nothing; Ctrl Z takes it back."}
+          {busy ? "Storing…" : "Either all of it is imported or nothing; Ctrl Z undoes it."}
           {refused > 0 && ` Left out: ${refused}.`}
         </span>
       </div>

@@ -26,7 +26,7 @@ export function useExisting(plan: ImportPlan | undefined, targets: Readonly<Reco
       .then((answer) => {
         if (!current) return;
         if (answer?.ok) setFound({ key, existing: answer.value });
-        setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try once more."));
+        setTrouble(answer?.ok ? undefined : (answer?.text ?? "The server does not answer. Try again."));
       });
     return () => {
       current = false;

@@ -94,7 +94,7 @@ export function BreakPanel({ tariff, edition, path, index }: Props & { readonly 
         {without && (
           <li>
             <button type="button" className="link text-left" onClick={() => void put(without, "")}>
-              Take it out
+              Remove the break
             </button>
           </li>
         )}

@@ -7,6 +7,7 @@ import { compileTariff } from "@/core/tariffs/compiled-tariff";
 import { curveLines, rateCurve } from "@/core/tariffs/curve";
 import { histogram } from "@/core/tariffs/histogram";
 import { compileChart } from "@/core/zones/compiled-chart";
+import { count } from "@/messages/figures";
 import { RateCurves } from "@/ui/charts/rate-curves";
 import type { Place } from "@/ui/grid/block";
 import { columnAt, ratesOn } from "./cell-edits";
@@ -74,7 +75,7 @@ export function CellPanel({ tariff, chart, edition, page, active, rows, shipped,
         curves={curves}
         active={piece === undefined || piece < 0 ? undefined : piece}
         bars={histogram(values, most, BARS)}
-        barsName={`${values.length} shipments in a year`}
+        barsName={`${count(values.length, "shipment")} in a year`}
       />
       <p className="mt-1" aria-live="polite">
         {cellSentence(tariff, edition, page, active)}
@@ -86,7 +87,7 @@ export function CellPanel({ tariff, chart, edition, page, active, rows, shipped,
         )}
       </p>
       {edition.lowerNextBreak === true && (
-        <p className="text-soft">Dotted: what the next break's rate at its edge spares.</p>
+        <p className="text-soft">Dotted: what the next break's rate at its edge would save.</p>
       )}
       {children}
     </section>
@@ -129,7 +130,7 @@ function cellSentence(tariff: Tariff, edition: Edition, page: number, { row, col
       ? "No maximum in this zone."
       : `Never more than ${entry.maximum} ${currency}.`;
   const brk = at.kind === "break" ? edition.breaks[at.index] : undefined;
-  if (at.kind !== "break" || !brk) return `${edition.rows.length} zones, ${edition.breaks.length} breaks.`;
+  if (at.kind !== "break" || !brk) return `${count(edition.rows.length, "zone")}, ${count(edition.breaks.length, "break")}.`;
   const rate = ratesOn(edition, row, page)[at.index];
   const where = breakOf(tariff, edition, at.index);
   return typeof rate === "string"

@@ -57,7 +57,7 @@ export function EditionComparison(props: Props) {
       <Choices before={before} after={after} tariffs={tariffs} />
       {otherwise.length > 0 && (
         <p className="mb-2 border-l-4 border-l-sign pl-2">
-          The two count otherwise, so equal cells may not mean the same: {otherwise.join("; ")}.
+          The two are calculated differently, so equal cells may not mean the same: {otherwise.join("; ")}.
         </p>
       )}
       <p className="mb-1" role="status">

@@ -1,6 +1,7 @@
 import Link from "next/link";
 import type { Tariff } from "@/core/setup/tariff";
 import { editionState } from "@/core/tariffs/in-force";
+import { count } from "@/messages/figures";
 import { TimeBars } from "@/ui/charts/time-bars";
 import { classNames } from "@/ui/class-names";
 
@@ -43,7 +44,7 @@ export function EditionTabs({ tariff, current, today, daysLeft }: Props) {
                 <span className="font-semibold">{edition.label}</span>{" "}
                 <span className={here ? "" : "text-soft"}>
                   {state === "to come" ? `from ${edition.from}` : state}
-                  {state === "in force" && left !== undefined ? `, ${left} days left` : ""}
+                  {state === "in force" && left !== undefined ? `, ${count(left, "day")} left` : ""}
                 </span>
                 {ends && <b> · nothing follows</b>}
               </Link>

@@ -68,7 +68,7 @@ export function RaisePanel({ tariff, edition, onClose }: Props) {
         <Button kind="main" disabled={!outcome || outcome.changes.length === 0} onClick={() => void apply()}>
           {typed.fresh ? `Make edition ${typed.label}` : "Raise them"}
         </Button>
-        <Button onClick={onClose}>Not now</Button>
+        <Button onClick={onClose}>Cancel</Button>
       </div>
     </section>
   );

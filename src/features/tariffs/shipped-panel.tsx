@@ -6,6 +6,7 @@ import type { Edition, Tariff } from "@/core/setup/tariff";
 import { roomUnder, suggestEdges } from "@/core/tariffs/suggest-edges";
 import { setEdges } from "@/core/tariffs/edit-breaks";
 import { useDraft } from "@/features/draft";
+import { count as counted } from "@/messages/figures";
 import { edgeUnit } from "./tariff-words";
 import { Trouble } from "@/ui/parts/trouble";
 
@@ -48,7 +49,7 @@ export function ShippedPanel({ tariff, edition, path, shipped }: Props) {
   return (
     <section aria-label="Breaks that fit" className="sheet px-2.5 py-2">
       <button type="button" className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
-        Which breaks would fit {shipped.length} shipments?
+        Which breaks would fit {counted(shipped.length, "shipment")}?
       </button>
       {suggested && (
         <>

@@ -42,7 +42,7 @@ test("a cell is read and changed on the page of its band, and found again by its
   expect(cellOf(plain, "e/rows/0/maximum")).toEqual({ row: 0, page: 0, column: LEAD + 3 });
 });
 
-test("what is typed is tried without being stored; what is no figure yet counts as nothing", () => {
+test("what is typed is tried without being stored; what is not a figure yet counts as nothing", () => {
   const typed = (of: Edition, page: number, column: number, text: string) =>
     withEdits(of, cellChanges(of, page, [{ row: 0, column, text }], ""));
   expect(typed(edition, 1, LEAD + 1, "9").rows[0]!.rates).toEqual([

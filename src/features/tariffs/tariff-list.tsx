@@ -3,6 +3,7 @@ import { Fragment } from "react";
 import type { Tariff } from "@/core/setup/tariff";
 import { placeHref } from "@/features/draft";
 import { inForce, nextToCome } from "@/core/tariffs/in-force";
+import { count } from "@/messages/figures";
 import { measureWords } from "./tariff-words";
 
 /** A service or an offer that reads a tariff. */
@@ -87,7 +88,7 @@ function Row({ entry, today }: { readonly entry: TariffSummary; readonly today: 
             {current.label}
             {current.daysLeft !== undefined && (
               <span className={!next && current.daysLeft < 60 ? "text-loss" : "text-soft"}>
-                , {current.daysLeft} days left
+                , {count(current.daysLeft, "day")} left
               </span>
             )}
           </>

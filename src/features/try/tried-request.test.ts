@@ -61,6 +61,6 @@ test("what is left empty is not said, and an amount counts with cash on delivery
 test.each([
   [{ goods: "", country: "EE" }, "There are no goods."],
   [{ goods: "a box", country: "EE" }, "“a box” can't be read"],
-  [{ goods: "1 SMOKER", country: "Narnia" }, "“Narnia” is no country."],
-  [{ goods: "1 SMOKER", country: "EE", day: "soon" }, "“soon” is no day."],
+  [{ goods: "1 SMOKER", country: "Narnia" }, "“Narnia” is not a country."],
+  [{ goods: "1 SMOKER", country: "EE", day: "soon" }, "“soon” is not a day."],
 ])("%j is told: %s", (query, why) => expect(requestOf(query, "web", "kg").problems.join(" ")).toContain(why));

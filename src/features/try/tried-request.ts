@@ -40,8 +40,8 @@ export function requestOf(query: TryQuery, channel: string, unit: WeightUnit): A
   const problems = [
     ...unread.map((part) => `“${part}” can't be read: write “2 HIVE-10” or “2 × 1.5 kg at 20”.`),
     ...(lines.length === 0 && unread.length === 0 ? ["There are no goods."] : []),
-    ...(country === undefined ? [`“${text("country")}” is no country.`] : []),
-    ...(isDay ? [] : [`“${text("day")}” is no day.`]),
+    ...(country === undefined ? [`“${text("country")}” is not a country.`] : []),
+    ...(isDay ? [] : [`“${text("day")}” is not a day.`]),
   ];
   const customer = said({ group: text("group"), taxId: text("taxId") });
   const request = {

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { count } from "@/messages/figures";
 import { ListTable } from "@/ui/parts/list-table";
 import { timeText } from "@/ui/time-text";
 import { answerText } from "./event-words";
@@ -69,7 +70,7 @@ function stateText({ state, tries, nextAt }: ShownMessage): string {
   if (state !== "waiting") return tries > 1 ? `${state}, ${tries} tries` : state;
   return tries === 0
     ? "waiting"
-    : `${tries === 1 ? "1 try" : `${tries} tries`}, next ${timeText(nextAt ?? "")}`;
+    : `${count(tries, "try", "tries")}, next ${timeText(nextAt ?? "")}`;
 }
 
 function Subject({ subject }: { readonly subject: string }) {

@@ -6,6 +6,7 @@ import { useState } from "react";
 import { goesOn, JobState } from "@/features/jobs";
 import { monthName, RecoveryHead } from "@/features/recovery";
 import { useSubmit } from "@/features/submit";
+import { count } from "@/messages/figures";
 import { shortBreak } from "@/messages/recovery-words";
 import { shade } from "@/ui/charts/shade";
 import { ListTable } from "@/ui/parts/list-table";
@@ -123,7 +124,7 @@ function Changes({
         </Link>
         .
         {later > 0 && (
-          <span className="text-soft"> The draft was changed {later === 1 ? "once" : `${later} times`} since.</span>
+          <span className="text-soft"> The draft was changed {later === 1 ? "once" : count(later, "time")} since.</span>
         )}
       </p>
       <LeftOutList label="Not counted: no rate on one of the two days" list={result.left} />

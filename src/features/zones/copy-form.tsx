@@ -55,7 +55,7 @@ export function CopyForm({ taken, name: first, template, onClose }: Props) {
       <Button type="submit" kind="main">
         Copy
       </Button>
-      <Button onClick={onClose}>Not now</Button>
+      <Button onClick={onClose}>Cancel</Button>
       <Trouble text={trouble} />
     </form>
   );

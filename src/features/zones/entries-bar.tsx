@@ -28,7 +28,7 @@ export function EntriesBar({ chart, path, filter, onFilter, targets, how }: Prop
     const answer = await commit(changes);
     setSaid(
       answer.ok
-        ? { text: `${changes.length} ${value === "out" ? "taken out" : "moved"}. Ctrl Z takes it back.` }
+        ? { text: `${changes.length} ${value === "out" ? "removed" : "moved"}. Ctrl Z undoes it.` }
         : { text: answer.text, wrong: true },
     );
   };
@@ -46,7 +46,7 @@ export function EntriesBar({ chart, path, filter, onFilter, targets, how }: Prop
           onChange={(event) => onFilter(event.target.value)}
         />
         <span className="text-soft">
-          {targets ? `${count} of ${chart.entries.length} ${how}` : `${count}, the most specific one wins`}
+          {targets ? `${count} of ${chart.entries.length} ${how}` : `${count === 1 ? "1 entry" : `${count} entries`}; where several fit, the most specific counts`}
         </span>
         {mayEdit && targets && count > 0 && (
           <select
@@ -62,7 +62,7 @@ export function EntriesBar({ chart, path, filter, onFilter, targets, how }: Prop
               </option>
             ))}
             <option value="barred">not served</option>
-            <option value="out">take them out</option>
+            <option value="out">remove them</option>
           </select>
         )}
       </div>

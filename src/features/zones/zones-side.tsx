@@ -2,6 +2,7 @@
 
 import Link from "next/link";
 import { AddMember } from "@/features/draft";
+import { count } from "@/messages/figures";
 import { SideList } from "@/ui/parts/side-list";
 
 export interface ChartSummary {
@@ -24,8 +25,8 @@ export function ZonesSide({
     key: chart.code,
     href: `/zones/${encodeURIComponent(chart.code)}`,
     title: <span className="font-semibold">{chart.name}</span>,
-    sub: `${chart.zones} zones, ${chart.entries} entries`,
-    figure: chart.tariffs === 1 ? "1 tariff" : `${chart.tariffs} tariffs`,
+    sub: `${count(chart.zones, "zone")}, ${count(chart.entries, "entry", "entries")}`,
+    figure: count(chart.tariffs, "tariff"),
   }));
   return (
     <>

@@ -30,7 +30,7 @@ export class BenchDriver {
     const field = this.page.getByRole("combobox", { name: "New trial" });
     await field.fill(line);
     await field.press("Escape");
-    await this.dock.getByRole("button", { name: "Pin it" }).click();
+    await this.dock.getByRole("button", { name: "Add the trial" }).click();
     await expect(this.trials.getByRole("option")).toHaveCount(before + 1);
     await expect(field).toHaveValue("");
     await expect(this.trials.getByRole("option").last()).toHaveAttribute("aria-selected", "true");

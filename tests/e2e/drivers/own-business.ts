@@ -64,7 +64,7 @@ export class OwnBusiness {
     await this.type(page.getByLabel("Country two letters"), "EE");
     await this.type(page.getByLabel("Home currency"), "EUR");
     await this.type(page.getByLabel("Tax on delivery"), "22");
-    await page.getByRole("button", { name: "Begin" }).click();
+    await page.getByRole("button", { name: "Create the business" }).click();
 
     await expect(line).toContainText("no carrier yet");
     await line.getByRole("link", { name: "Carriers" }).click();

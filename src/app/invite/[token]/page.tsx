@@ -13,12 +13,12 @@ export default async function Invite({ params }: { readonly params: Promise<{ to
       {invitation ? (
         <>
           <p className="mb-4">
-            {invitation.name}, you are asked in as <b>{invitation.role}</b> with {invitation.email}.
+            {invitation.name}, you are invited as <b>{invitation.role}</b> with {invitation.email}.
           </p>
           <PasswordForm token={token} email={invitation.email} kind="first" />
         </>
       ) : (
-        <p>This link was used, taken back, or has run out. Ask for another.</p>
+        <p>This link was used or withdrawn, or it has expired. Ask for another.</p>
       )}
     </Door>
   );

@@ -3,7 +3,7 @@ import { BillImport } from "@/features/bills";
 import { loadBillWords } from "@/features/bills/load";
 import { NotForYou } from "@/ui/parts/not-for-you";
 
-export const metadata: Metadata = { title: "Take a bill in" };
+export const metadata: Metadata = { title: "Import a bill" };
 
 export default async function TakeBill() {
   const carriers = await loadBillWords();
