@@ -91,7 +91,7 @@ export const goodsClasses: Setup["goodsClasses"] = [
   { code: "bulky", name: "Bulky", defaultWeight: { value: "9.5", unit: "kg" } },
   { code: "liquid", name: "Liquid" },
   { code: "live", name: "Live bees" },
-  { code: "dangerous", name: "Dangerous" },
+  { code: "dangerous", name: "Dangerous", notBy: ["air"] },
   { code: "small", name: "Small", defaultWeight: { value: "150", unit: "g" } },
 ];
 

@@ -16,6 +16,8 @@ const words: Readonly<Record<string, string>> = {
   "charge-applied-by-hand": "applied a charge with a part by hand",
   "amount-asked": "asked for another amount",
   "amount-refused": "refused another amount",
+  "finding-set-aside": "set a finding aside",
+  "finding-counts-again": "had a finding count again",
   "arrivals-said": "imported the days shipments arrived",
   "bill-taken": "imported a carrier's bill",
   "bill-taken-back": "undid the import of a carrier's bill",

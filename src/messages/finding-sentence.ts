@@ -46,6 +46,9 @@ const sentences: Sentences = {
     `It rounds alike in ${list(d.currencies)}, whose units are worth very different amounts: make an offer for each.`,
   "exchange-rate-missing": (d) =>
     `There is no exchange rate from ${d.from} to ${d.to}, which ${d.neededBy} needs.`,
+  "mode-missing": (d) =>
+    `It does not say how it goes, and ${list(d.barred)} may not go every way: it takes them. Say whether it goes by road, air or sea.`,
+  "service-unused": () => "No offer uses this service: it carries nothing.",
   "limit-suspicious": (d) => `A limit of ${quantity(d.limit)} looks odd: was it meant in ${d.likely}?`,
   "percent-suspicious": (d) =>
     `${d.percent} % is less than one in a hundred: was ${hundredfold(d.percent)} % meant?`,

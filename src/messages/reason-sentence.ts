@@ -1,6 +1,7 @@
 import { failureWords } from "./carrier-words";
 import type { ReasonCode, ReasonInputs, Rejection } from "@/core/working/reason";
 import { breakWords, count, list, money, quantity } from "./figures";
+import { modeNames } from "./mode-words";
 
 type Sentences = { readonly [R in ReasonCode]: (inputs: ReasonInputs[R]) => string };
 
@@ -48,6 +49,10 @@ const sentences: Sentences = {
     i.goodsClass === ""
       ? `${i.sku} is in none of the goods classes taken`
       : `${i.sku} is ${i.goodsClass}, which is not taken`,
+  "transport-mode": (i) =>
+    i.goodsClass === undefined
+      ? `${i.name} goes by ${modeNames[i.mode]}, which ${i.sku} may not`
+      : `${i.name} goes by ${modeNames[i.mode]}, which ${i.sku}, being ${i.goodsClass}, may not`,
   "item-banned": (i) => `${i.sku} is not sent this way`,
   destination: (i) => `Not offered in ${place(i)}`,
   "customer-group": (i) => `Only for ${list(i.groups, "or")}`,

@@ -228,6 +228,16 @@ const provoking: Record<FindingCode, [change: Change, source: string, sentence: 
     "offers/parcel/adjust/marginPercent",
     "0.05 % is less than one in a hundred: was 5 % meant?",
   ],
+  "mode-missing": [
+    (s) => (s.goodsClasses = [{ code: "live", name: "Live bees", notBy: ["air"] }]),
+    "services/PARCEL/mode",
+    "It does not say how it goes, and Live bees may not go every way: it takes them. Say whether it goes by road, air or sea.",
+  ],
+  "service-unused": [
+    (s) => s.services.push({ ...s.services[0]!, code: "SPARE", name: "Spare" }),
+    "services/SPARE",
+    "No offer uses this service: it carries nothing.",
+  ],
   "sell-below-buy": [
     sell,
     "tariffs/SELL/editions/2026/rows/1/rates/1",

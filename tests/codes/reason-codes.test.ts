@@ -109,6 +109,16 @@ const provoking: Record<Exclude<ReasonCode, "nothing-to-ship">, [of: Case, sente
     },
     "BOX is live, which is not taken",
   ],
+  "transport-mode": [
+    {
+      setup: (s) => {
+        s.goodsClasses = [{ code: "live", name: "Live", notBy: ["air"] }];
+        s.services[0]!.mode = "air";
+      },
+      items: [{ ...box, goodsClass: "live" }],
+    },
+    "Parcel goes by air, which BOX, being live, may not",
+  ],
   "item-banned": [
     setup((s) => (s.itemExceptions = [{ item: "BOX", do: "ban" }])),
     "BOX is not sent this way",

@@ -8,7 +8,27 @@ test.use({ baseURL: base, storageState: { cookies: [], origins: [] } });
 test("from nothing to the first quote by screens alone, led by the line", async ({ page }) => {
   const business = new OwnBusiness(page, "by hand");
   await business.signIn();
+  // a file that is no setup says so, and begins nothing
+  await page.locator("input[type=file]").setInputFiles({
+    name: "setup.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(JSON.stringify({ format: "wallodrom-setup/1", bussiness: {} })),
+  });
+  await expect(page.getByRole("alert").filter({ hasText: "setup.json can't be read as a setup." })).toContainText(
+    "bussiness",
+  );
   await business.setUp("Heather & Sons");
+  const way = page.getByRole("navigation", { name: "The way in" });
+  // what is not needed for a quote can be left for later: the way says what is open
+  await expect(way).toContainText("Next: Origin");
+  await way.getByRole("button", { name: "Hide" }).click();
+  await expect(way).toBeHidden();
+  await page.getByRole("button", { name: "Show the way in: next is Origin" }).click();
+  await way.getByRole("link", { name: "Origin" }).first().click();
+  await business.type(page.getByRole("textbox", { name: "Postcode" }).first(), "50107");
+  await page.keyboard.press("Enter");
+  await expect(way).toContainText("Next: Try it");
+  await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: "Offers" }).click();
 
   await page.getByRole("link", { name: "Try an order" }).click();
   await business.type(page.getByLabel("Goods", { exact: true }), "1 x 0,8 kg at 20");

@@ -113,11 +113,29 @@ test("a goods class is added with a weight for items without one, renamed with i
     await expect(items.cell(0, 2)).toHaveText("smokers");
     await classes.cell(last, 0).click();
     await page.keyboard.press("Delete");
-    await expect(page.getByRole("alert").filter({ hasText: "in use" })).toBeVisible();
+    await expect(page.getByRole("alert").filter({ hasText: "It is used by" })).toBeVisible();
     await page.keyboard.press("Escape");
     for (let i = 0; i < 5; i++) await page.getByRole("button", { name: "Undo", exact: true }).click();
     await expect(items.cell(0, 2)).toHaveText("");
   });
+});
+
+test("goods that may not fly have one mark, and say which services it keeps them from", async ({ page }) => {
+  await page.goto("/items?find=SMOKER");
+  const items = new GridDriver(page, "Items");
+  const applies = page.getByRole("complementary", { name: "What applies to SMOKER" });
+  await items.cell(0, 10).click();
+  await expect(applies).not.toContainText("goes by air");
+  await items.put(0, 10, "plane");
+  await expect(items.cell(0, 10)).toHaveText("air");
+  await items.cell(0, 10).click();
+  await expect(applies).toContainText("Not by Ternwing Express: it goes by air.");
+  await page.keyboard.type("broom");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("alert").filter({ hasText: "“broom” is not a list of ways to carry goods" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await expect(items.cell(0, 10)).toHaveText("");
 });
 
 test("an exception is typed as it is said, refused where it says nothing, and taken out by its emptied effect", async ({

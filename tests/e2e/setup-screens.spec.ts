@@ -52,7 +52,7 @@ test("a field is edited in place; nonsense stays typed beside what is wrong; und
 test("a zone in use is kept, and what uses it is named", async ({ page }) => {
   await page.goto("/zones/AMB");
   await page.getByRole("button", { name: "Delete zone HIIU" }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "in use" })).toContainText("tariffs/AMB-VAN-BUY");
+  await expect(page.getByRole("alert").filter({ hasText: "It is used by" })).toContainText("tariff AMB-VAN-BUY");
 });
 
 test("a postcode shows the entry that wins and those that lose", async ({ page }) => {
@@ -167,4 +167,22 @@ test("an order's nonsense is refused beside its field", async ({ page }) => {
   await country.fill("XX");
   await country.press("Enter");
   await expect(page.getByRole("alert").filter({ hasText: "not a country code" })).toBeVisible();
+});
+
+test("a country is found by name, code or what people call it; what is none stays, with what was perhaps meant", async ({
+  page,
+}) => {
+  await page.goto("/carriers/PNP");
+  const country = page.getByRole("combobox", { name: "Country", exact: true });
+  await expect(country).toHaveValue("Estonia EE");
+  await country.fill("Latva");
+  await country.press("Enter");
+  await expect(page.getByRole("alert")).toContainText(["“Latva” is not in the list. Did you mean Latvia LV?"]);
+  await expect(country).toHaveValue("Latva");
+  await country.fill("uk");
+  await country.press("Enter");
+  await expect(country).toHaveValue("United Kingdom GB");
+  await country.fill("Estonia");
+  await country.press("Enter");
+  await expect(country).toHaveValue("Estonia EE");
 });

@@ -185,6 +185,7 @@ const service = fc.record({
       onlyGoodsClasses: rare(some(classCodes)),
     }),
   ),
+  mode: opt(one("road", "air")),
   volumetric: opt(one({ divisor: "5000" }, { kgPerM3: "250" })),
   weightStep: opt(fc.constant({ value: "0.5", unit: "kg" })),
   rate: one(
@@ -298,6 +299,7 @@ const goods = fc.record({
   taxPercent: opt(one("9", "24")),
   shippable: rare(fc.boolean()),
   shipsAlone: opt(fc.boolean()),
+  notBy: rare(fc.constant(["air"])),
   stock: opt(
     some(originCodes, 1).chain((list) =>
       fc.tuple(

@@ -7,6 +7,7 @@ import { WorkGoingOn } from "@/features/jobs";
 import { loadWork } from "@/features/jobs/load";
 import { LookingNote } from "@/features/looking";
 import { LineBar } from "@/features/shell/line-bar";
+import { WayBand } from "@/features/shell/way-band";
 import { Recheck } from "@/features/shell/recheck";
 import { SuspendedNote, SuspendedProvider } from "@/features/suspensions";
 import { loadSuspendedNow } from "@/features/suspensions/load";
@@ -25,6 +26,7 @@ export default async function DeskLayout({ children }: { readonly children: Reac
             businessName={shell.businessName}
             work={<WorkGoingOn jobs={work} mayStop={shell.mayEdit} />}
           />
+          {shell.way && <WayBand steps={shell.way} />}
           {shell.checking && <Recheck stamp={shell.stamp} />}
           {shell.looking !== undefined && <LookingNote revision={shell.looking} />}
           <SuspendedNote suspensions={suspended} />

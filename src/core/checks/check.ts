@@ -12,6 +12,7 @@ import { outlyingRates } from "./outlying-rates";
 import { percentFindings } from "./percent-findings";
 import { sellBelowBuy } from "./sell-below-buy";
 import { fallingRates, tableFindings } from "./tariff-findings";
+import { serviceFindings } from "./service-findings";
 import { unitFindings } from "./unit-findings";
 import { zoneFindings } from "./zone-findings";
 
@@ -32,6 +33,7 @@ export function check(setup: Setup, items: readonly Item[] = [], today?: string)
     ...ladderFindings(setup),
     ...percentFindings(setup),
     ...nameFindings(setup),
+    ...serviceFindings(setup),
     ...(compiled.ok
       ? [
           ...fallingRates(compiled.value),

@@ -30,6 +30,9 @@ export interface FindingData {
   "cost-gets-tax": { offer: string; channels: readonly string[]; percent?: string };
   "rounding-of-one-currency": { offer: string; currencies: readonly string[] };
   "exchange-rate-missing": { from: string; to: string; neededBy: string };
+  /** `barred`: goods classes that may not go by every mode, by name. */
+  "mode-missing": { service: string; barred: readonly string[] };
+  "service-unused": { service: string };
   "limit-suspicious": { service: string; limit: Quantity; likely: string };
   "percent-suspicious": { percent: string };
   "sell-below-buy": {

@@ -6,6 +6,7 @@ import type { ItemException } from "../setup/offer";
 import { joinPath } from "../setup/path";
 import type { Destination } from "../setup/primitives";
 import type { Setup } from "../setup/setup";
+import type { TransportMode } from "../setup/transport-mode";
 
 /** What of a setup can concern an item. */
 export type ItemSetup = Pick<Setup, "goodsClasses" | "origins" | "services" | "offers" | "itemExceptions">;
@@ -44,6 +45,12 @@ export type ItemRule =
       readonly source: string;
     }
   | {
+      readonly kind: "not-by-mode";
+      readonly name: string;
+      readonly mode: TransportMode;
+      readonly source: string;
+    }
+  | {
       readonly kind: "too-heavy";
       readonly name: string;
       readonly limit: string;
@@ -61,6 +68,7 @@ export function whatApplies(setup: ItemSetup, item: Item): ItemRule[] {
     ...stock(item),
     ...measures(setup, item),
     ...refusals(setup, item),
+    ...otherMode(setup, item),
     ...tooHeavy(setup, item),
     ...exceptions(setup, item),
   ];
@@ -120,6 +128,17 @@ function refusals({ offers, services, origins }: ItemSetup, { goodsClass }: Item
       rules.push({ kind: "offer-refuses", name: offer.name, source: joinPath("offers", offer.code, field) });
   }
   return rules;
+}
+
+/** Services that go a way the item may not, by its own mark or its class's. */
+function otherMode({ services, goodsClasses }: ItemSetup, item: Item): ItemRule[] {
+  const own = goodsClasses.find(({ code }) => code === item.goodsClass);
+  return services.flatMap(({ active, mode, name }): ItemRule[] => {
+    if (!active || mode === undefined) return [];
+    if (item.notBy?.includes(mode)) return [{ kind: "not-by-mode", name, mode, source: at(item, "notBy") }];
+    if (!own?.notBy?.includes(mode)) return [];
+    return [{ kind: "not-by-mode", name, mode, source: joinPath("goodsClasses", own.code, "notBy") }];
+  });
 }
 
 /** Services that one piece alone is too heavy for. */

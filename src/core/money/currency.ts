@@ -44,6 +44,9 @@ const codes = new Set(
   ).split(" "),
 );
 
+/** All of them, in order. */
+export const currencyCodes: readonly string[] = [...codes];
+
 /** Whether ISO 4217 knows the code. */
 export function isCurrency(code: string): boolean {
   return codes.has(code);

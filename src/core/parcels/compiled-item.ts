@@ -1,5 +1,6 @@
 import { Decimal } from "../money/decimal";
 import type { Item } from "../setup/item";
+import type { TransportMode } from "../setup/transport-mode";
 import { inCentimetres, inKilograms, type WeightUnit } from "../units/unit";
 
 /** An item with its figures in base units; sides sorted, the longest first. */
@@ -15,6 +16,8 @@ export interface CompiledItem {
   readonly taxPercent: Decimal | undefined;
   readonly shippable: boolean;
   readonly shipsAlone: boolean;
+  /** Modes of transport it may not go by itself, whatever its class. */
+  readonly notBy: readonly TransportMode[];
   /** Pieces by origin; `undefined` when not stock-kept: any origin has it. */
   readonly stock: ReadonlyMap<string, number> | undefined;
 }
@@ -37,6 +40,7 @@ export function compileItem(item: Item, defaults: DefaultWeights): CompiledItem 
     taxPercent: item.taxPercent === undefined ? undefined : Decimal.of(item.taxPercent),
     shippable: item.shippable !== false,
     shipsAlone: item.shipsAlone === true,
+    notBy: item.notBy ?? [],
     stock: item.stock && new Map(item.stock.map((entry) => [entry.origin, entry.quantity])),
   };
 }

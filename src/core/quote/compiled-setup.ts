@@ -128,7 +128,7 @@ function compileServices(
     setup.services.map((service) => {
       const carrier = carriers.get(service.carrier);
       const rate = rateOf(service.rate, tariffs, minutes);
-      return [service.code, compileService(service, { carrier, rate, charts })];
+      return [service.code, compileService(service, { carrier, rate, charts, goodsClasses: setup.goodsClasses })];
     }),
   );
 }

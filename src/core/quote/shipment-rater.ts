@@ -119,6 +119,7 @@ const whateverTheLines: ReadonlySet<ReasonCode> = new Set([
 const whateverIsAdded: ReadonlySet<ReasonCode> = new Set([
   ...whateverTheLines,
   "goods-class",
+  "transport-mode",
   "limit-parcels",
   "above-last-break",
   "weight-missing",

@@ -1,6 +1,7 @@
 import type { OrderLine } from "../parcels/order-line";
 import type { Needs } from "../rules/journey";
 import { barringList, type ClassLists } from "../setup/class-lists";
+import { joinPath } from "../setup/path";
 import { reject, type Rejection } from "../working/reason";
 import type { CompiledService } from "./compiled-service";
 
@@ -21,7 +22,28 @@ export function refusal(
   if (needs.collectionPoint && accepts.collectionPoint === false)
     return reject("collection-point", { name }, at("collectionPoint"));
   if (needs.signature && accepts.signature === false) return reject("signature", { name }, at("signature"));
-  return classRefusal(accepts, lines, compiled.path + "/accepts");
+  return classRefusal(accepts, lines, compiled.path + "/accepts") ?? modeRefusal(compiled, lines);
+}
+
+/** The first line that may not be carried the way the service goes, by its own mark or its class's. A service that names no mode takes all. */
+function modeRefusal(
+  { service, notTaken }: CompiledService,
+  lines: readonly OrderLine[],
+): Rejection | undefined {
+  const { mode, name } = service;
+  if (mode === undefined) return undefined;
+  for (const { item } of lines) {
+    const { sku, goodsClass } = item;
+    if (item.notBy.includes(mode))
+      return reject("transport-mode", { name, mode, sku }, `${joinPath("items", sku)}/notBy`);
+    if (goodsClass !== undefined && notTaken.has(goodsClass))
+      return reject(
+        "transport-mode",
+        { name, mode, sku, goodsClass },
+        joinPath("goodsClasses", goodsClass, "notBy"),
+      );
+  }
+  return undefined;
 }
 
 /** The first line whose goods class is refused, or is not among the only ones allowed; an empty list allows all. */

@@ -1,6 +1,7 @@
 import { WorkingDays } from "../calendar/working-days";
 import { Decimal } from "../money/decimal";
 import type { Charts } from "../rules/condition";
+import type { GoodsClass } from "../setup/business";
 import type { Carrier } from "../setup/carrier";
 import { joinPath } from "../setup/path";
 import type { Service } from "../setup/service";
@@ -27,6 +28,8 @@ export interface CompiledService {
   readonly origins: ReadonlySet<string> | undefined;
   readonly only: readonly CompiledPlace[];
   readonly not: readonly CompiledPlace[];
+  /** Goods classes that may not go by its mode. */
+  readonly notTaken: ReadonlySet<string>;
   readonly limits: CompiledLimits;
   /** cm³ per kg. */
   readonly cubicCentimetresPerKg: Decimal | undefined;
@@ -47,12 +50,13 @@ export interface ServiceSurroundings {
   readonly carrier: Carrier | undefined;
   readonly rate: CompiledRate;
   readonly charts: Charts;
+  readonly goodsClasses: readonly GoodsClass[];
 }
 
 /** Reads a service's figures once. */
 export function compileService(
   service: Service,
-  { carrier, rate, charts }: ServiceSurroundings,
+  { carrier, rate, charts, goodsClasses }: ServiceSurroundings,
 ): CompiledService {
   const surcharges = compileSurcharges(service, charts);
   return {
@@ -66,6 +70,11 @@ export function compileService(
     origins: service.origins?.length ? new Set(service.origins) : undefined,
     only: (service.destinations?.only ?? []).map(compilePlace),
     not: (service.destinations?.not ?? []).map(compilePlace),
+    notTaken: new Set(
+      goodsClasses.flatMap(({ code, notBy = [] }) =>
+        service.mode !== undefined && notBy.includes(service.mode) ? [code] : [],
+      ),
+    ),
     limits: compileLimits(service.limits),
     cubicCentimetresPerKg: density(service.volumetric),
     weightStep: service.weightStep && { base: inKilograms(service.weightStep), typed: service.weightStep },

@@ -14,6 +14,7 @@ import {
   weight,
   weightUnit,
 } from "./primitives";
+import { notBy } from "./transport-mode";
 
 export const business = z.strictObject({
   name,
@@ -38,7 +39,12 @@ export const chargeType = z.strictObject({
   reasonCode: z.string().max(10).exactOptional(),
 });
 
-export const goodsClass = z.strictObject({ code, name, defaultWeight: weight.exactOptional() });
+export const goodsClass = z.strictObject({
+  code,
+  name,
+  defaultWeight: weight.exactOptional(),
+  notBy: notBy.exactOptional(),
+});
 
 /** -100 and below would leave nothing or less. */
 export const marginPercent = decimal.superRefine((text, ctx) => {

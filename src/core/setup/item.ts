@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { code, currency, lengthUnit, name, nonNegative, weight } from "./primitives";
+import { notBy } from "./transport-mode";
 
 export const sku = z.string().min(1).max(100);
 
@@ -16,6 +17,7 @@ const itemFields = {
   taxPercent: nonNegative.exactOptional(),
   shippable: z.boolean().exactOptional(),
   shipsAlone: z.boolean().exactOptional(),
+  notBy: notBy.exactOptional(),
   stock: z
     .array(z.strictObject({ origin: code, quantity: z.int().min(0).max(1e9) }))
     .max(500)

@@ -171,5 +171,5 @@ const knownFields: readonly string[] = (
   "pricesIncludeTax whenFree preselect names text pick acrossOrigins destinations only not customerGroups couponOnly plan charged adjust " +
   "marginPercent additions showSeparately rounding step mode ending free anyOf allOf item goodsClass offer do instead extra split objectives " +
   "fallbackOrigin adapter timeoutMs cacheMinutes channel placedAt shipTo customer group coupon cashOnDeliveryAmount sku quantity unitPrice discount origin working op " +
-  "between ends match rules then otherwise combine classes terms constant of fixed percentFromFuelIndex shippable shipsAlone stock size width height gtin"
+  "between ends match rules then otherwise combine classes terms constant of fixed percentFromFuelIndex shippable shipsAlone notBy mode stock size width height gtin"
 ).split(" ");

@@ -15,6 +15,7 @@ import {
   volume,
   weight,
 } from "./primitives";
+import { transportMode } from "./transport-mode";
 
 const transitDays = z.strictObject({ minDays: days, maxDays: days });
 
@@ -94,6 +95,8 @@ export const service = z.strictObject({
   carrier: code,
   name,
   tier: z.enum(["economy", "standard", "express", "freight", "collection"]),
+  /** Left out: nobody said, and it takes what may not go by some mode too. */
+  mode: transportMode.exactOptional(),
   origins: z.array(code).max(500).exactOptional(),
   transit,
   /** Where it goes, for services without a chart, and what it is barred from. */

@@ -1,5 +1,6 @@
 import type { Missing } from "../rules/measured";
 import type { Quantity } from "../units/unit";
+import type { TransportMode } from "../setup/transport-mode";
 
 /** Money in a step or a reason: text with its currency. */
 export interface MoneyText {
@@ -42,6 +43,8 @@ export interface ReasonInputs {
   "collection-point": { name: string };
   signature: { name: string };
   "goods-class": { goodsClass: string; sku: string };
+  /** `goodsClass` where the class says it, and not the item itself. */
+  "transport-mode": { name: string; mode: TransportMode; sku: string; goodsClass?: string };
   "item-banned": { sku: string };
   destination: { country: string; postcode: string };
   "customer-group": { groups: readonly string[]; group?: string };

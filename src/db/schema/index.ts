@@ -6,6 +6,7 @@ export * from "./network";
 export * from "./tariff-notes";
 export * from "./revisions";
 export * from "./jobs";
+export * from "./set-aside";
 export * from "./suspensions";
 export * from "./webhooks";
 export * from "./carriers";

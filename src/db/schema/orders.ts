@@ -26,6 +26,7 @@ export const items = pgTable("items", {
   taxPercent: numeric("tax_percent"),
   shippable: boolean(),
   shipsAlone: boolean("ships_alone"),
+  notBy: text("not_by").array(),
   stock: jsonb(),
 });
 

@@ -50,6 +50,7 @@ export const shipmentResults = pgTable(
     primaryKey({ columns: [t.charge, t.position] }),
     index("shipment_results_by_order").on(t.order),
     index("shipment_results_by_day").on(t.day),
+    index("shipment_results_by_lane").on(t.service, t.zone, t.day),
     index("shipment_results_by_sell_tariff").on(t.sellTariff, t.day).where(sql`sell_tariff <> ''`),
     // the orders of a month that lost most
     index("shipment_results_by_loss").on(sql`left(${t.day}, 7)`, t.margin),

@@ -90,6 +90,7 @@ export const goodsClasses = pgTable("goods_classes", {
   version,
   name: text().notNull(),
   defaultWeight: jsonb("default_weight"),
+  notBy: text("not_by").array(),
 });
 
 export const origins = pgTable("origins", {
@@ -177,6 +178,7 @@ export const services = pgTable("services", {
   carrier: text().notNull(),
   name: text().notNull(),
   tier: text().notNull(),
+  mode: text(),
   origins: text().array(),
   transit: jsonb().notNull(),
   destinations: jsonb(),

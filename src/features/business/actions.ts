@@ -3,6 +3,8 @@
 import { refresh } from "next/cache";
 import { z } from "zod";
 import { beginOrigin } from "@/core/setup/origin";
+import { localDate } from "@/core/calendar/local-date";
+import { startTemplates, withTemplate } from "@/core/setup/start-templates";
 import { parseSetup } from "@/core/setup/parse-setup";
 import type { Answer } from "@/messages/answer";
 import { act } from "@/server/act";
@@ -16,6 +18,8 @@ const startSchema = z.strictObject({
   homeCurrency: z.string().max(10),
   timeZone: z.string().max(100),
   deliveryTaxPercent: z.string().max(40),
+  /** A made-up carrier to begin with. */
+  template: z.enum(startTemplates).exactOptional(),
 });
 export type BusinessStartInput = z.infer<typeof startSchema>;
 
@@ -24,14 +28,42 @@ export async function beginBusiness(input: BusinessStartInput): Promise<Answer<u
   const answer = await act(input, {
     permission: "edit-setup",
     schema: startSchema,
-    run: async (start, { db, by }) => {
+    run: async ({ template, ...start }, { db, by }) => {
       if (await draftSetup(db)) return failed("business-there");
       const parsed = parseSetup(emptySetup(start));
+      if (!parsed.ok) return failed("invalid", parsed.problems);
+      const today = localDate(by.now.toISOString(), parsed.value.business.timeZone);
+      return beginSetup(db, template ? withTemplate(parsed.value, template, today) : parsed.value, by);
+    },
+  });
+  refresh();
+  return answer;
+}
+
+const MOST_SIGNS = 20_000_000;
+
+/** Begins a business with a whole setup, as it was exported from another or written by hand. */
+export async function beginWithSetup(text: string): Promise<Answer<unknown>> {
+  const answer = await act(text, {
+    permission: "edit-setup",
+    schema: z.string().min(1).max(MOST_SIGNS),
+    run: async (json, { db, by }) => {
+      if (await draftSetup(db)) return failed("business-there");
+      const parsed = parseSetup(read(json));
       return parsed.ok ? beginSetup(db, parsed.value, by) : failed("invalid", parsed.problems);
     },
   });
   refresh();
   return answer;
+}
+
+/** What is no JSON is no setup: it is refused as such. */
+function read(json: string): unknown {
+  try {
+    return JSON.parse(json) as unknown;
+  } catch {
+    return undefined;
+  }
 }
 
 function emptySetup({ name, country, homeCurrency, timeZone, deliveryTaxPercent }: BusinessStartInput) {

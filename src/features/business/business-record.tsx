@@ -2,7 +2,8 @@
 
 import type { ReactNode } from "react";
 import type { Setup } from "@/core/setup/setup";
-import { DraftChoice, DraftDecimal, DraftText, FindingsNote, useCommit, type Notice } from "@/features/draft";
+import { DraftChoice, DraftDecimal, DraftPick, DraftText, FindingsNote, useCommit, type Notice } from "@/features/draft";
+import { countries, currencies, timeZones } from "@/messages/pickables";
 import { PageHead } from "@/ui/parts/page-head";
 import { Record, Section } from "@/ui/parts/section";
 import { ChargeTypes } from "./charge-types";
@@ -41,18 +42,24 @@ export function BusinessRecord({ setup, notices, publishing }: Props) {
       <Record>
         <Section name="Business">
           <DraftText label="Name" path="business/name" value={business.name} />
-          <DraftText label="Country" path="business/country" value={business.country} width="4rem" />
-          <DraftText
+          <DraftPick
+            label="Country"
+            path="business/country"
+            value={business.country}
+            options={countries}
+          />
+          <DraftPick
             label="Home currency"
             path="business/homeCurrency"
             value={business.homeCurrency}
-            width="5rem"
+            options={currencies}
             unit="costs and conditions are in it"
           />
-          <DraftText
+          <DraftPick
             label="Time zone"
             path="business/timeZone"
             value={business.timeZone}
+            options={timeZones}
             unit="whose date an edition's first day is"
           />
         </Section>

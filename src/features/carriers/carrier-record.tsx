@@ -4,7 +4,7 @@ import Link from "next/link";
 import type { Carrier } from "@/core/setup/carrier";
 import { joinPath } from "@/core/setup/path";
 import type { Service } from "@/core/setup/service";
-import {
+import { DraftPick,
   AddMember,
   DraftChoice,
   DraftSwitch,
@@ -14,6 +14,7 @@ import {
   MemberHead,
   type Notice,
 } from "@/features/draft";
+import { countries, currencies } from "@/messages/pickables";
 import { Record, Section } from "@/ui/parts/section";
 import { CarrierAccounts } from "./carrier-accounts";
 import { CarrierConnections } from "./carrier-connections";
@@ -94,7 +95,7 @@ export function CarrierRecord(props: Props) {
         <Section name="Identity">
           <DraftText label="Name" path={at("name")} value={carrier.name} />
           <DraftText label="Legal name" path={at("legalName")} value={carrier.legalName} optional />
-          <DraftText label="Country" path={at("country")} value={carrier.country} width="4rem" />
+          <DraftPick label="Country" path={at("country")} value={carrier.country} options={countries} />
           <DraftText label="Tax number" path={at("taxId")} value={carrier.taxId} optional />
           <DraftText
             label="SCAC"
@@ -109,7 +110,7 @@ export function CarrierRecord(props: Props) {
           <DraftSwitch label="In use" path={at("active")} value={carrier.active} />
         </Section>
         <Section name="Counts in">
-          <DraftText label="Currency" path={at("currency")} value={carrier.currency} width="5rem" />
+          <DraftPick label="Currency" path={at("currency")} value={carrier.currency} options={currencies} />
           <DraftChoice
             label="Weights"
             path={at("units/weight")}

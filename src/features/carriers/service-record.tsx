@@ -14,7 +14,10 @@ import {
   FindingsNote,
   MemberHead,
   type Notice,
+  useCommit,
 } from "@/features/draft";
+import { transportModes } from "@/core/setup/transport-mode";
+import { modeNames } from "@/messages/mode-words";
 import type { RuleChoices } from "@/features/rules";
 import { Record, Section } from "@/ui/parts/section";
 import { ServiceAccepts } from "./service-accepts";
@@ -44,6 +47,10 @@ interface Props {
   readonly homeCurrency: string;
 }
 
+const modes = [
+  { value: "", name: "not set" },
+  ...transportModes.map((mode) => ({ value: mode, name: modeNames[mode] })),
+];
 const tiers = Object.entries(tierNames).map(([value, name]) => ({ value, name }));
 
 /** One product of a carrier: what it takes, how big, how fast, at what rate. */
@@ -51,6 +58,7 @@ export function ServiceRecord(props: Props) {
   const { service, carrier, choices, offers, notices } = props;
   const path = joinPath("services", service.code);
   const at = (field: string) => `${path}/${field}`;
+  const commitMode = useCommit(at("mode"), service.mode);
   const home = `/carriers/${encodeURIComponent(service.carrier)}`;
   return (
     <>
@@ -83,6 +91,13 @@ export function ServiceRecord(props: Props) {
         <Section name="Name">
           <DraftText label="Name" path={at("name")} value={service.name} />
           <DraftChoice label="Tier" path={at("tier")} value={service.tier} options={tiers} />
+          <DraftChoice
+            label="Carried by"
+            path={at("mode")}
+            value={service.mode ?? ""}
+            options={modes}
+            onCommit={(mode) => commitMode(mode === "" ? undefined : mode)}
+          />
           <DraftSwitch label="In use" path={at("active")} value={service.active} />
         </Section>
         <Section name="Leaves from">

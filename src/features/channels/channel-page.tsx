@@ -3,7 +3,7 @@
 import type { ReactNode } from "react";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { joinPath } from "@/core/setup/path";
-import {
+import { DraftPick,
   DraftChoice,
   DraftSwitch,
   DraftText,
@@ -12,6 +12,7 @@ import {
   useDraft,
   type Notice,
 } from "@/features/draft";
+import { currencies } from "@/messages/pickables";
 import { ChoiceField } from "@/ui/fields/choice-field";
 import { Section } from "@/ui/parts/section";
 import { BuyerPreview } from "./buyer-preview";
@@ -75,7 +76,12 @@ export function ChannelPage(props: Props) {
         </Section>
         <Section name="Charging orders">{props.deskRule}</Section>
         <Section name="Money">
-          <DraftText label="Currency" path={`${path}/currency`} value={channel.currency} width="5rem" />
+          <DraftPick
+            label="Currency"
+            path={`${path}/currency`}
+            value={channel.currency}
+            options={currencies}
+          />
           <DraftSwitch
             label="Prices are"
             path={`${path}/pricesIncludeTax`}

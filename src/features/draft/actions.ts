@@ -11,6 +11,7 @@ import { done, type Result } from "@/server/result";
 import { editSetup, type EditOrigin, type EditResult } from "@/server/services/edit-setup";
 import { usesOfMember, type MemberUses } from "@/server/services/member-uses";
 import { renameMember, type Renaming } from "@/server/services/rename-member";
+import { countAgain, setAside, setAsideInput } from "@/server/services/set-aside";
 import type { EditAnswer } from "./answer";
 
 const json: z.ZodType<Json> = z.json();
@@ -67,5 +68,27 @@ async function edited<I>(
 ): Promise<EditAnswer> {
   const answer = await act(input, { permission: "edit-setup", schema, run });
   if (answer.ok) refresh();
+  return answer;
+}
+
+/** Sets a finding aside, with the reason why it may stay. */
+export async function setFindingAside(input: z.input<typeof setAsideInput>): Promise<Answer<undefined>> {
+  const answer = await act(input, {
+    permission: "edit-setup",
+    schema: setAsideInput,
+    run: (wanted, { db, by }) => setAside(db, wanted, by),
+  });
+  refresh();
+  return answer;
+}
+
+/** Has a finding count again that was set aside. */
+export async function countFindingAgain(key: string): Promise<Answer<undefined>> {
+  const answer = await act(key, {
+    permission: "edit-setup",
+    schema: setAsideInput.shape.key,
+    run: (one, { db, by }) => countAgain(db, one, by),
+  });
+  refresh();
   return answer;
 }

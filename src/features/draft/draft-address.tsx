@@ -2,6 +2,8 @@
 
 import type { Address } from "@/core/setup/primitives";
 import { EditField } from "@/ui/fields/edit-field";
+import { countries } from "@/messages/pickables";
+import { DraftPick } from "./draft-pick";
 import { DraftText, useCommit } from "./draft-fields";
 import { useDraft } from "./draft-provider";
 
@@ -21,7 +23,7 @@ export function DraftAddress({ path, address }: { readonly path: string; readonl
         width="8rem"
         placeholder="ISO 3166-2"
       />
-      <DraftText label="Country" path={at("country")} value={address.country} width="4rem" />
+      <DraftPick label="Country" path={at("country")} value={address.country} options={countries} />
     </>
   );
 }

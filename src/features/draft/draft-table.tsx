@@ -8,7 +8,7 @@ import type { CellEdit, GridCommitted } from "@/ui/grid/grid-source";
 import type { EditAnswer } from "./answer";
 import { useDraft } from "./draft-provider";
 import { cellText, listChanges, rowPath, type ListColumn, type ListRow } from "@/features/edits";
-import { noticesFor, type Notice } from "./notice";
+import { counting, noticesFor, type Notice } from "./notice";
 
 export type TableColumn = ListColumn & Omit<GridColumn, "key"> & { readonly hint?: string };
 
@@ -87,7 +87,7 @@ export function DraftTable({
   );
   const marked = useMemo(
     () =>
-      new Set(list.flatMap((row, i) => (noticesFor(notices, rowPath(path, row, i)).length > 0 ? [i] : []))),
+      new Set(list.flatMap((row, i) => (noticesFor(counting(notices), rowPath(path, row, i)).length > 0 ? [i] : []))),
     [list, notices, path],
   );
   return (

@@ -12,6 +12,7 @@ export {
   DraftWhole,
   useCommit,
 } from "./draft-fields";
+export { DraftPick } from "./draft-pick";
 export { DraftPlaces } from "./draft-places";
 export { DraftProvider, useDraft, type EditOrigin } from "./draft-provider";
 export type { DraftEvent } from "./draft-signals";

@@ -1,8 +1,10 @@
 import "server-only";
 import { findingSentence } from "@/messages/finding-sentence";
+import { findingWhy } from "@/messages/finding-why";
 import { may } from "@/server/auth/roles";
 import { load } from "@/server/load";
 import { findingsOf } from "@/server/services/findings";
+import { judged } from "@/server/services/set-aside";
 import { shownSetup } from "@/server/shown-setup";
 import type { Notice } from "./notice";
 
@@ -13,11 +15,14 @@ export function loadDraft() {
     // checks are made of the draft
     const checked =
       current && current.revision === undefined ? await findingsOf(db, current, now) : undefined;
-    const findings = (checked?.findings ?? []).map(
-      (finding): Notice => ({
+    const findings = (await judged(db, checked?.findings ?? [])).map(
+      ({ finding, key, aside }): Notice => ({
         source: finding.source,
-        severity: finding.severity,
+        severity: aside ? "note" : finding.severity,
         text: findingSentence(finding),
+        why: findingWhy[finding.code],
+        ...(finding.severity === "error" ? {} : { key }),
+        ...(aside ? { aside } : {}),
         ...(finding.code === "rule-unreachable" ? { shadowedBy: finding.data.by } : {}),
         ...(finding.code === "rule-contradicts" ? { shadowedBy: [] } : {}),
       }),

@@ -188,7 +188,7 @@ function FindingList({
 }) {
   return (
     <ul className="space-y-1">
-      {findings.map(({ text, href, place }, i) => (
+      {findings.map(({ text, why, href, place }, i) => (
         <li key={i} className={classNames("border-l-4 pl-2", tone)}>
           {href === undefined ? (
             <span className="narrow text-soft">{place}</span>
@@ -197,7 +197,7 @@ function FindingList({
               {place}
             </Link>
           )}{" "}
-          {text}
+          {text} <span className="text-soft">{why}</span>
         </li>
       ))}
       {more > 0 && <li className="text-soft">and {more} more</li>}

@@ -6,6 +6,7 @@ import type { Setup } from "@/core/setup/setup";
 import { placeHref } from "@/features/draft";
 import { ticketOf, type Ticket } from "@/features/bench";
 import { changeWords, memberTitle, wholeWords, type ChangeWords } from "@/messages/change-words";
+import { findingWhy } from "@/messages/finding-why";
 import { findingSentence } from "@/messages/finding-sentence";
 import { localTimeText } from "@/core/calendar/local-time-text";
 import { memberWords } from "@/messages/place-words";
@@ -22,6 +23,7 @@ import { codesOfDraft } from "@/server/services/draft-codes";
 import { draftSetup, type DraftSetup } from "@/server/services/draft-setup";
 import { findingsOf } from "@/server/services/findings";
 import { changersSince, gateRules, gateState, memberKey, type GateState } from "@/server/services/gate";
+import { countingFindings } from "@/server/services/set-aside";
 import { revisionSetup } from "@/server/services/live-setup";
 import { hasConfirmed } from "@/server/orders/order-queue";
 import { ratesForTrials } from "@/server/carriers/rates-for-trials";
@@ -89,11 +91,13 @@ export function loadGate() {
       shownMembers(db, draft, state, base?.publishedAt ?? now.toISOString(), zone),
       shownTrials(db, draft, state, now),
     ]);
+    const counting = await countingFindings(db, findings.findings);
     const of = (severity: "error" | "warning") =>
-      findings.findings
+      counting
         .filter((finding) => finding.severity === severity)
         .map((finding) => ({
           text: findingSentence(finding),
+          why: findingWhy[finding.code],
           href: placeHref(finding.source),
           place: splitPath(finding.source).slice(0, 2).join(" "),
         }));

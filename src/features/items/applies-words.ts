@@ -1,6 +1,7 @@
 import type { ItemRule } from "@/core/checks/what-applies";
 import { destinationText } from "@/features/edits";
 import { effectText } from "./effect-text";
+import { modeNames } from "@/messages/mode-words";
 
 const of = { item: "of this item", goodsClass: "of its class", all: "of all items" } as const;
 
@@ -27,6 +28,8 @@ export function appliesWords(rule: ItemRule, currency: string, offerName: (code:
       return `${rule.name} does not take its class.`;
     case "offer-refuses":
       return `Not by ${rule.name}: its class is not taken.`;
+    case "not-by-mode":
+      return `Not by ${rule.name}: it goes by ${modeNames[rule.mode]}.`;
     case "too-heavy":
       return `Too heavy for ${rule.name}: a parcel up to and including ${rule.limit} ${rule.unit}.`;
     case "exception":

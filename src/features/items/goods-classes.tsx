@@ -5,6 +5,7 @@ import type { GoodsClass } from "@/core/setup/business";
 import type { Json } from "@/core/setup/path";
 import { DraftTable, useDraft, type Notice, type TableColumn } from "@/features/draft";
 import { readQuantity } from "@/features/edits";
+import { modesText, readModes } from "@/messages/mode-words";
 
 interface Props {
   readonly classes: readonly GoodsClass[];
@@ -35,11 +36,21 @@ export function GoodsClasses({ classes, notices }: Props) {
         },
         hint: "none",
       },
+      {
+        field: "notBy",
+        name: "May not be carried by (road, rail, sea, air, inland water, mail)",
+        head: "Not by",
+        width: 130,
+        // what is none of them is refused where it is stored
+        read: (text) => (text.trim() === "" ? undefined : (readModes(text) ?? [text.trim()])),
+        show: (value) => modesText(value as GoodsClass["notBy"]),
+        hint: "any way",
+      },
     ],
     [habits.weight],
   );
   return (
-    <section aria-label="Goods classes" className="mt-4 max-w-[600px]">
+    <section aria-label="Goods classes" className="mt-4 max-w-[740px]">
       <h2 className="mb-1">
         Goods classes{" "}
         <span className="font-normal text-soft">

@@ -3,7 +3,9 @@ import type { Item } from "@/core/setup/item";
 import { joinPath, type Json } from "@/core/setup/path";
 import { same } from "@/core/setup/same";
 import type { LengthUnit, WeightUnit } from "@/core/units/unit";
+import { transportModes } from "@/core/setup/transport-mode";
 import { readQuantity } from "@/features/edits";
+import { modesText, readModes } from "@/messages/mode-words";
 import { plainNumber } from "@/ui/number-text";
 
 /** What a column of items holds; `at TRT` the pieces an origin keeps. */
@@ -19,6 +21,7 @@ export type ItemField =
   | "taxPercent"
   | "shippable"
   | "shipsAlone"
+  | "notBy"
   | `at ${string}`;
 
 /** The units figures without one are in. */
@@ -46,6 +49,8 @@ export function itemText(item: Item | undefined, field: ItemField): string {
       return item.shippable === undefined ? "" : item.shippable ? "yes" : "no";
     case "shipsAlone":
       return item.shipsAlone === undefined ? "" : item.shipsAlone ? "yes" : "no";
+    case "notBy":
+      return modesText(item.notBy);
     case "sku":
     case "name":
     case "gtin":
@@ -83,6 +88,8 @@ export function readCell(
       return YES.test(typed) || NO.test(typed)
         ? { key: field, value: YES.test(typed) }
         : { fault: `“${typed}” is neither yes nor no.` };
+    case "notBy":
+      return readNotBy(typed);
     case "unitPrice":
     case "taxPercent":
       return { key: field, value: plain === undefined ? undefined : plainNumber(typed) };
@@ -96,6 +103,13 @@ export function readCell(
     default:
       return readPieces(item, field.slice(3), typed);
   }
+}
+
+function readNotBy(typed: string): { key: "notBy"; value: Json | undefined } | CellFault {
+  const modes = readModes(typed);
+  if (!modes)
+    return { fault: `“${typed}” is not a list of ways to carry goods: ${modesText(transportModes)}.` };
+  return { key: "notBy", value: modes.length === 0 ? undefined : modes };
 }
 
 function readSize(typed: string, usual: LengthUnit): { key: "size"; value: Json | undefined } | CellFault {

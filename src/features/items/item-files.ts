@@ -19,6 +19,7 @@ const FIELDS: readonly (readonly [ItemField, string, readonly string[]])[] = [
   ["taxPercent", "tax percent", ["tax", "vat"]],
   ["shippable", "shipped", ["shippable"]],
   ["shipsAlone", "ships alone", ["own parcel"]],
+  ["notBy", "not by", ["not by mode", "never by", "barred modes"]],
 ];
 
 const figures: ReadonlySet<ItemField> = new Set(["weight", "size", "unitPrice", "taxPercent"]);

@@ -3,7 +3,7 @@
 import type { Origin } from "@/core/setup/origin";
 import { joinPath } from "@/core/setup/path";
 import type { GoodsClass } from "@/core/setup/business";
-import {
+import { DraftPick,
   DraftAddress,
   DraftChoice,
   DraftPickMany,
@@ -16,6 +16,7 @@ import {
   MemberHead,
   type Notice,
 } from "@/features/draft";
+import { timeZones } from "@/messages/pickables";
 import { Section } from "@/ui/parts/section";
 import { HolidaysSection } from "./holidays-section";
 import { LeavingSection, type LeavingService } from "./leaving-section";
@@ -75,7 +76,12 @@ export function OriginRecord(props: Props) {
               width="5rem"
               unit={`in ${origin.timeZone}, the minute itself is in time`}
             />
-            <DraftText label="Time zone" path={at("timeZone")} value={origin.timeZone} />
+            <DraftPick
+              label="Time zone"
+              path={at("timeZone")}
+              value={origin.timeZone}
+              options={timeZones}
+            />
             <DraftWhole
               label="Handling"
               path={at("handlingDays")}

@@ -6,10 +6,14 @@ import { localDate } from "@/core/calendar/local-date";
 import { localTimeText } from "@/core/calendar/local-time-text";
 import { untoldTries } from "@/server/auth/tries";
 import { load, type Look } from "@/server/load";
+import { countryName } from "@/messages/country-name";
+import { beyondSetup } from "@/server/services/beyond-setup";
+import { wayIn } from "./way-in";
 import { gateSign, lineStops, setupGap } from "./stops";
 import { draftSetup } from "@/server/services/draft-setup";
 import { findingsOf } from "@/server/services/findings";
 import { gateState } from "@/server/services/gate";
+import { countingFindings } from "@/server/services/set-aside";
 import { shownSetup } from "@/server/shown-setup";
 
 /** What every page of the desk shows around itself. */
@@ -18,8 +22,9 @@ export function loadShell() {
     const [current, draft] = [await shownSetup(db), await draftSetup(db)];
     const checked = draft && (await findingsOf(db, draft, now));
     const gate = draft && (await gateState(db, draft));
-    const stopCount = (checked?.findings ?? []).filter(({ severity }) => severity === "error").length;
-    const sources = (checked?.findings ?? [])
+    const counting = await countingFindings(db, checked?.findings ?? []);
+    const stopCount = counting.filter(({ severity }) => severity === "error").length;
+    const sources = counting
       .filter((finding) => finding.severity !== "note")
       .map((finding) => ({ source: finding.source, stop: finding.severity === "error" }));
     return {
@@ -32,6 +37,10 @@ export function loadShell() {
       mayEdit: current?.revision === undefined && may(person.role, "edit-setup"),
       stops: lineStops(sources, current && setupGap(current.setup), gate && gateSign(gate, stopCount)),
       businessName: current?.setup.business.name,
+      way:
+        current && current.revision === undefined && may(person.role, "edit-setup")
+          ? wayIn(current.setup, countryName(current.setup.business.country), await beyondSetup(db))
+          : undefined,
       habits: habitsOf(current?.setup.business, now),
       failedTries: await failedTriesOf(db, person.email, current?.setup.business.timeZone ?? "UTC"),
       theme: await readTheme(),

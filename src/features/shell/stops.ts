@@ -88,12 +88,17 @@ export function setupGap(setup: Setup): { readonly station: string; readonly wor
   ][0];
 }
 
+/** Whether an offer says what it charges. */
+export function isCharged(offer: Setup["offers"][number]): boolean {
+  return !chargesNobody(offer);
+}
+
 /** What a new offer is until somebody says what it charges. */
 function chargesNobody({ plan }: Setup["offers"][number]): boolean {
   return plan.kind === "ladder" && plan.rules.length === 0 && !plan.otherwise;
 }
 
-function hasRate({ editions }: Setup["tariffs"][number]): boolean {
+export function hasRate({ editions }: Setup["tariffs"][number]): boolean {
   return editions.some((edition) =>
     edition.rows.some((row) => row.rates.flat().some((rate) => rate !== null)),
   );

@@ -4,7 +4,7 @@ import { useCallback, useMemo, useState } from "react";
 import { joinPath } from "@/core/setup/path";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { ZoneChart } from "@/core/setup/zone-chart";
-import { MemberHead, useDraft, type Notice } from "@/features/draft";
+import { FindingsNote, MemberHead, useDraft, type Notice } from "@/features/draft";
 import type { Place } from "@/ui/grid/block";
 import type { CellEdit } from "@/ui/grid/grid-source";
 import { BreakPanel } from "./break-tools";
@@ -133,14 +133,7 @@ export function TariffWorkbench(props: Props) {
             <BreakPanel tariff={tariff} edition={edition} path={path} index={column.index} />
           )}
           <ShippedPanel tariff={tariff} edition={edition} path={path} shipped={shipped} />
-          {notices.map((notice) => (
-            <p
-              key={`${notice.source} ${notice.text}`}
-              className={`sheet border-l-4 px-2.5 py-1.5 ${notice.severity === "note" ? "border-l-edge" : "border-l-sign"}`}
-            >
-              {notice.text}
-            </p>
-          ))}
+          <FindingsNote notices={notices} />
         </aside>
       </div>
     </div>

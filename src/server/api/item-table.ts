@@ -19,6 +19,7 @@ const COLUMNS = [
   "taxPercent",
   "shippable",
   "shipsAlone",
+  "notBy",
 ] as const;
 const STOCK = "stock.";
 
@@ -33,7 +34,7 @@ export function itemTable(items: readonly Item[]): string {
   const row = (item: Item) => [
     ...COLUMNS.map((column) => {
       const value = valueIn(item, column);
-      return value === undefined ? "" : String(value);
+      return value === undefined ? "" : Array.isArray(value) ? value.join(" ") : String(value);
     }),
     ...origins.map((origin) => String(item.stock?.find((one) => one.origin === origin)?.quantity ?? "")),
   ];
@@ -48,7 +49,7 @@ function valueIn(of: object, path: string): unknown {
 
 /**
  * The rows of such a table as items, not checked yet: an empty cell says nothing, a figure has a point before its decimals, a
- * mark is `true` or `false`. A table with a column that is none of these is refused whole: it was meant to say something.
+ * mark is `true` or `false`, modes of transport have a space between them. A table with a column that is none of these is refused whole: it was meant to say something.
  */
 export function itemsOfTable(text: string): { readonly items: object[] } | TableFault {
   const table = wholeTable(new TextEncoder().encode(text));
@@ -78,6 +79,7 @@ function itemOf(head: readonly string[], cells: readonly string[]): object {
     if (column.startsWith(STOCK))
       return stock.push({ origin: column.slice(STOCK.length), quantity: whole(cell) });
     const [part = "", within] = column.split(".");
+    if (column === "notBy") return (item[part] = cell.split(/[\s,]+/));
     if (within === undefined) return (item[part] = isMark(column) ? markOf(cell) : cell);
     return (item[part] = { ...(item[part] as object | undefined), [within]: cell });
   });

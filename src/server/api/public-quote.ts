@@ -91,6 +91,7 @@ const toldReasons: Readonly<Record<ReasonCode, "all" | string>> = {
   "collection-point": "all",
   signature: "all",
   "goods-class": "all",
+  "transport-mode": "all",
   "item-banned": "all",
   destination: "all",
   "customer-group": "Only for some customers",

@@ -19,6 +19,8 @@ interface Props {
   readonly readOnly?: boolean;
   readonly placeholder?: string;
   readonly hideLabel?: boolean;
+  /** Texts to choose from; others may be typed. */
+  readonly choices?: readonly string[] | undefined;
   /** The value has still to be typed, and what it belongs to counts nowhere until then. */
   readonly isMissing?: boolean;
 }
@@ -42,8 +44,10 @@ export function EditField({
   placeholder,
   hideLabel,
   isMissing = false,
+  choices,
 }: Props) {
   const id = useId();
+  const [here, setHere] = useState(false);
   const [typed, setTyped] = useState<string>();
   const [trouble, setTrouble] = useState<Trouble>();
   const [busy, setBusy] = useState(false);
@@ -82,6 +86,12 @@ export function EditField({
           readOnly={readOnly}
           placeholder={placeholder}
           inputMode={numeric ? "decimal" : undefined}
+          list={choices && !readOnly ? `${id}-choices` : undefined}
+          onFocus={(event) => {
+            setHere(true);
+            // what is chosen already is not what somebody looks for
+            if (choices) event.currentTarget.select();
+          }}
           aria-invalid={trouble !== undefined}
           aria-describedby={trouble ? `${id}-trouble` : undefined}
           onChange={(event) => {
@@ -103,6 +113,13 @@ export function EditField({
             isMissing && typed === undefined && "hatch border-dashed border-edge",
           )}
         />
+        {choices && here && !readOnly && (
+          <datalist id={`${id}-choices`}>
+            {choices.map((choice) => (
+              <option key={choice} value={choice} />
+            ))}
+          </datalist>
+        )}
         {unit !== undefined && <span className="text-soft">{unit}</span>}
       </div>
       {reading !== undefined && (

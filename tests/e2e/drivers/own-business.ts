@@ -61,7 +61,7 @@ export class OwnBusiness {
   async setUp(name: string): Promise<void> {
     const { page, line } = this;
     await this.type(page.getByLabel("Name of the business"), name);
-    await this.type(page.getByLabel("Country two letters"), "EE");
+    await this.type(page.getByLabel("Country", { exact: true }), "Estonia");
     await this.type(page.getByLabel("Home currency"), "EUR");
     await this.type(page.getByLabel("Tax on delivery"), "22");
     await page.getByRole("button", { name: "Create the business" }).click();
