@@ -22,6 +22,7 @@ export const screens = [
   "/services/compare?with=PNP-PARCEL&with=TRN-EXPRESS&to=EE",
   "/zones/board",
   "/activity",
+  "/guide",
   "/recovery",
   "/recovery/shipments?is.carrier=PNP",
   "/recovery/break-even",

@@ -221,3 +221,33 @@ test.each<[string, Limits, Partial<Case>]>([
 ])("what is just %s is taken", (_, limits, more) => {
   expect(quoteWith({ ...limited(limits), ...more }).withheld).toEqual([]);
 });
+
+describe("a way to carry goods that they may not go", () => {
+  const byAir = (change: (setup: Setup) => unknown = () => 0) =>
+    service((of, setup) => {
+      of.mode = "air";
+      change(setup);
+    });
+
+  test("by the item's own mark, or its class's, with the place that says so", () => {
+    expect(refusal({ ...byAir(), items: [{ ...box, notBy: ["sea", "air"] }] })).toEqual([
+      "transport-mode",
+      { name: "Parcel", mode: "air", sku: "BOX" },
+      "items/BOX/notBy",
+    ]);
+    const ofClass = byAir((setup) => (setup.goodsClasses = [{ code: "live", name: "Live", notBy: ["air"] }]));
+    expect(refusal({ ...ofClass, items: [{ ...box, goodsClass: "live" }] })).toEqual([
+      "transport-mode",
+      { name: "Parcel", mode: "air", sku: "BOX", goodsClass: "live" },
+      "goodsClasses/live/notBy",
+    ]);
+  });
+
+  test("keeps nothing from a service that goes another way, or does not say how", () => {
+    const items = [{ ...box, notBy: ["air" as const] }];
+    expect(quoteWith({ ...service((of) => (of.mode = "road")), items }).offers).toHaveLength(1);
+    expect(quoteWith({ items }).offers).toHaveLength(1);
+    // an empty list forbids nothing
+    expect(quoteWith({ ...byAir(), items: [{ ...box, notBy: [] }] }).offers).toHaveLength(1);
+  });
+});

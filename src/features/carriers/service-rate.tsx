@@ -2,7 +2,7 @@
 
 import Link from "next/link";
 import type { Json } from "@/core/setup/path";
-import { same } from "@/core/setup/same";
+import { isBegun, rateChanges } from "@/core/setup/service-tariff";
 import type { Connection } from "@/core/setup/offer";
 import type { Service } from "@/core/setup/service";
 import { DraftQuantity, useCommit, useDraft } from "@/features/draft";
@@ -97,17 +97,15 @@ function RateSource({
   const { mayEdit, commit: store } = useDraft();
   const path = `${servicePath}/rate`;
   const { rate } = service;
-  const isBegun = "none" in rate && !service.active;
+  const begun = isBegun(service);
   const commit = async (to: Rate): Promise<Committed> => {
-    const switchedOn = isBegun ? [{ path: `${servicePath}/active`, from: false, to: true }] : [];
-    const rated = same(rate, to) ? [] : [{ path, from: rate as Json, to: to as Json }];
-    const answer = await store([...rated, ...switchedOn]);
+    const answer = await store(rateChanges(service, to));
     return answer.ok ? { ok: true } : { ok: false, text: answer.text, conflict: answer.code === "conflict" };
   };
   const given = "tariff" in rate ? `tariff ${rate.tariff}` : "live" in rate ? `live ${rate.live}` : "none";
-  const value = isBegun ? "" : given;
+  const value = begun ? "" : given;
   const options = [
-    ...(isBegun ? [{ value: "", name: "no rate: it is off" }] : []),
+    ...(begun ? [{ value: "", name: "no rate: it is off" }] : []),
     { value: "none", name: "costs nothing" },
     ...tariffs.map((tariff) => ({ value: `tariff ${tariff.value}`, name: `tariff ${tariff.name}` })),
     ...connections.map((one) => ({ value: `live ${one.value}`, name: `asked live through ${one.name}` })),
@@ -128,7 +126,7 @@ function RateSource({
         readOnly={!mayEdit}
         onCommit={choose}
       />
-      {isBegun && mayEdit && (
+      {begun && mayEdit && (
         <p className="hatch mb-1 rounded-md border border-dashed border-edge px-2 md:ml-[136px]">
           It has no rate yet. Choosing one switches it on.
         </p>

@@ -84,6 +84,8 @@ test.each([
   ["at TRT", "7", [{ origin: "TRT", quantity: 7 }]],
   ["goodsClass", " bulky ", "bulky"],
   ["gtin", "", undefined],
+  ["notBy", "Air; ferry", ["air", "sea"]],
+  ["notBy", "", undefined],
 ] as const)("%s %j", (field, text, value) =>
   expect(readCell({ sku: "A", name: "A" }, field as ItemField, text, units)).toMatchObject({ value }),
 );

@@ -90,7 +90,7 @@ export function LineBar({ stops, person, theme, businessName, work }: Props) {
   );
 }
 
-/** g and a letter go to a station; / goes to the search of the page. */
+/** g and a letter go to a station; / goes to the search of the page, ? to the guide. */
 function useStationKeys(): void {
   const router = useRouter();
   const waiting = useRef(false);
@@ -103,6 +103,7 @@ function useStationKeys(): void {
       const target = waiting.current ? stationKeys[event.key] : undefined;
       waiting.current = event.key === "g";
       if (target !== undefined) router.push(target);
+      if (event.key === "?") router.push("/guide");
       if (event.key === "/") {
         const search = document.querySelector<HTMLInputElement>("input[type=search]");
         if (search) {

@@ -18,6 +18,7 @@ const themes = [
 
 /** What lies beside the line. */
 const places: readonly { readonly href: string; readonly name: string; readonly only?: string }[] = [
+  { href: "/guide", name: "Guide and keys (?)" },
   { href: "/suspensions", name: "Today: what is suspended" },
   { href: "/business", name: "Business" },
   { href: "/people", name: "People and roles", only: "admin" },

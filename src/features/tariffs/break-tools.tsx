@@ -121,6 +121,17 @@ function KindFields({ tariff, edition, path, index }: BreakProps) {
     const answer = await commit([{ path: `${path}/breaks/${index}`, from: entry as Json, to: to as Json }]);
     setTrouble(answer.ok ? undefined : answer.text);
   };
+  const others = edition.breaks.flatMap((other, i) => {
+    const { rate, per: own } = entry;
+    const to = { edge: other.edge, rate, ...(own === undefined ? {} : { per: own }) };
+    return i === index || JSON.stringify(to) === JSON.stringify(other)
+      ? []
+      : [{ path: `${path}/breaks/${i}`, from: other as Json, to: to as Json }];
+  });
+  const setAll = async () => {
+    const answer = await commit(others);
+    setTrouble(answer.ok ? undefined : answer.text);
+  };
   return (
     <div className="flex flex-wrap items-center gap-1.5">
       <select
@@ -146,6 +157,11 @@ function KindFields({ tariff, edition, path, index }: BreakProps) {
           />{" "}
           {edgeUnit(tariff)}
         </label>
+      )}
+      {others.length > 0 && (
+        <button type="button" className="link" onClick={() => void setAll()}>
+          The same for all breaks
+        </button>
       )}
       <span className="w-full text-soft">
         {entry.rate === "basePlus"

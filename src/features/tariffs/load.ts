@@ -20,6 +20,7 @@ import type { Shipped } from "./shipped-panel";
 import type { Against } from "./table-look";
 import type { Notice } from "@/features/draft";
 import type { TariffSummary, TariffUser } from "./tariff-list";
+import type { PricedService } from "./tariff-users";
 
 type Side = { readonly tariff: Tariff; readonly edition: Edition };
 
@@ -148,6 +149,12 @@ export function usersOf(setup: Setup, tariff: Tariff): TariffUser[] {
     .filter(({ plan }) => plan.kind === "tariff" && plan.tariff === tariff.code)
     .map(({ name, code }) => ({ name, path: joinPath("offers", code) }));
   return [...services, ...offers];
+}
+
+/** The services a buy tariff could price; a sell tariff prices none. */
+export function servicesFor({ services }: Setup, { side }: Tariff): PricedService[] {
+  if (side === "sell") return [];
+  return services.map(({ code, name, rate, active }) => ({ code, name, rate, active }));
 }
 
 /** The carrier whose services read a buy tariff. */

@@ -18,7 +18,9 @@ import { PinEdges } from "./pin-edges";
 import { RatesGrid } from "./rates-grid";
 import { ShippedPanel, type Shipped } from "./shipped-panel";
 import { TableLook, type Against } from "./table-look";
+import type { TariffUser } from "./tariff-list";
 import { TariffTools } from "./tariff-tools";
+import { TariffUsers, type PricedService } from "./tariff-users";
 import { measureWords } from "./tariff-words";
 import { withEdits } from "./typed-edition";
 
@@ -32,6 +34,9 @@ interface Props {
   readonly start: Place | undefined;
   readonly startPage: number;
   readonly carrierName: string | undefined;
+  readonly users: readonly TariffUser[];
+  /** Services that could be priced by it. */
+  readonly services: readonly PricedService[];
   readonly notes: readonly CellNote[];
   /** What the last year's orders had shipped by this tariff. */
   readonly shipped: readonly Shipped[];
@@ -133,6 +138,7 @@ export function TariffWorkbench(props: Props) {
             <BreakPanel tariff={tariff} edition={edition} path={path} index={column.index} />
           )}
           <ShippedPanel tariff={tariff} edition={edition} path={path} shipped={shipped} />
+          <TariffUsers tariff={tariff.code} users={props.users} services={props.services} />
           <FindingsNote notices={notices} />
         </aside>
       </div>

@@ -15,6 +15,7 @@ const items: Item[] = [
     taxPercent: "22",
     shippable: false,
     shipsAlone: true,
+    notBy: ["air", "inlandWater"],
     stock: [
       { origin: "GDY", quantity: 0 },
       { origin: "TRT", quantity: 12 },

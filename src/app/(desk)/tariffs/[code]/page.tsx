@@ -10,7 +10,9 @@ import {
   laidAgainst,
   liveCells,
   notesOfEdition,
+  servicesFor,
   shippedBy,
+  usersOf,
 } from "@/features/tariffs/load";
 import { askedPlaces, TariffWorkbench, type AskedCell } from "@/features/tariffs";
 
@@ -58,6 +60,8 @@ export default async function TariffPage({ params, searchParams }: Props) {
   const chart = setup.zoneCharts.find((one) => one.code === tariff.zoneChart);
   return (
     <TariffWorkbench
+      users={usersOf(setup, tariff)}
+      services={servicesFor(setup, tariff)}
       key={`${code} ${edition.label} ${row ?? ""} ${column ?? ""}`}
       tariff={tariff}
       // a table asks a chart for its zones alone: its entries may be many
