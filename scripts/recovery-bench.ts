@@ -11,6 +11,7 @@ import { viewBill, viewBills } from "@/server/recovery/bill-view";
 import { viewBreakEven } from "@/server/recovery/break-even-view";
 import { makeAllResults, makeResults } from "@/server/recovery/make-results";
 import { viewMonthEnd } from "@/server/recovery/month-end";
+import { viewPromises } from "@/server/recovery/promise-view";
 import { viewResults, viewShipments } from "@/server/recovery/result-view";
 import { takeBill } from "@/server/recovery/take-bill";
 import { report } from "./bench/screen";
@@ -33,11 +34,11 @@ async function manyResults(db: PooledDatabase, wanted: number): Promise<void> {
   await db.execute(sql`alter table billed_shipments disable trigger bills_tell_results`);
   for (let copy = 1; copy * each < wanted; copy++)
     await db.execute(sql`
-      insert into shipment_results (charge, position, day, billed, ${columns})
+      insert into shipment_results (charge, position, day, billed, transit_days, ${columns})
       select md5(charge::text || ${String(copy)}::text)::uuid, position,
         to_char(now() - make_interval(days => (abs(hashtext(charge::text || ${String(copy)}::text)) % 1090) + 1), 'YYYY-MM-DD'),
         case when abs(hashtext(charge::text)) % 10 < 8 then round(expected * (1 + (hashtext(order_number) % 10) / 100.0), 2) end,
-        ${columns}
+        abs(hashtext(order_number)) % 7, ${columns}
       from own_results`);
   await db.execute(sql`
     insert into bills (carrier, number, date, currency, total, lines, fees, fees_home, unread, taken_at, taken_by)
@@ -50,6 +51,10 @@ async function manyResults(db: PooledDatabase, wanted: number): Promise<void> {
     from shipment_results r join bills b on b.carrier = r.carrier and b.number = 'B' || replace(left(r.day, 7), '-', '')
     where r.billed is not null`);
   await db.execute(sql`alter table billed_shipments enable trigger bills_tell_results`);
+  await db.execute(
+    sql`update shipment_results r set billed_on = b.date from bills b
+      where r.billed is not null and b.carrier = r.carrier and b.number = 'B' || replace(left(r.day, 7), '-', '')`,
+  );
   await db.execute(
     sql`insert into stale_sums select distinct left(day, 7) from shipment_results on conflict do nothing`,
   );
@@ -134,6 +139,7 @@ async function views(db: PooledDatabase): Promise<void> {
       viewBreakEven(db, { ...months, tariff: undefined, marginPercent: "0", step: "0.10" }, now),
     );
   }
+  await spread("three years: promises kept", () => viewPromises(db, all));
   await spread("the list of bills", () => viewBills(db, now));
   const [bill] = await db.select({ id: bills.id }).from(bills).limit(1);
   await spread("a bill", () => viewBill(db, bill?.id ?? ""));

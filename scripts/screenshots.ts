@@ -49,7 +49,7 @@ async function focusGrid(page: Page): Promise<void> {
 /** A trial that the offer can be given on, and the ladder in view. */
 async function showLadder(page: Page): Promise<void> {
   await page.locator("[data-bench=running]").waitFor();
-  await page.getByRole("button", { name: /^Look at/ }).click();
+  await page.getByRole("button", { name: /^Show / }).click();
   await page.getByRole("figure", { name: /What falls to which rule/ }).scrollIntoViewIfNeeded();
   await page.getByText("We keep, without tax").or(page.getByText("withheld:").first()).first().waitFor();
 }

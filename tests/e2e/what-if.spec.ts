@@ -12,7 +12,7 @@ test("shipments over all services: what is left on the table, by origin, zone an
   await page.getByRole("navigation", { name: "Recovery" }).getByRole("link", { name: "Cheaper service" }).click();
   const form = page.getByRole("form", { name: "Cheaper service" });
   await form.getByLabel("Shipments from").selectOption({ index: 2 });
-  await form.getByRole("button", { name: "Work it out" }).click();
+  await form.getByRole("button", { name: "Calculate" }).click();
   await expect(page).toHaveURL(/work=/);
   await expect(page.getByText(/\d+ of \d+ shipments could be compared/)).toBeVisible({ timeout: LONG_MS });
   await page.getByLabel("Compare with").selectOption({ label: "all services, slower ones too" });
@@ -35,7 +35,7 @@ test("a new table over past shipments: its change by zone and break, and the way
   // what comes next stands first
   expect(names[0]).toContain("(from 2027-01-01)");
   await edition.selectOption({ label: names.find((name) => name.startsWith("Pinepost Parcel, 2027"))! });
-  await form.getByRole("button", { name: "Work it out" }).click();
+  await form.getByRole("button", { name: "Calculate" }).click();
   await expect(page.getByText(/shipments of .* are priced by it/)).toBeVisible({ timeout: LONG_MS });
   await expect(page.getByRole("table", { name: "Cost change by zone and break" })).toBeVisible();
   await expect(page.getByRole("region", { name: "Sell rates below cost" })).toBeVisible();

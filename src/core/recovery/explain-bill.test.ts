@@ -265,6 +265,14 @@ test("of bills with one planted deviation the cause that is named gets all of it
     expect(cents(found.difference)).toBe(amounts[cause]);
     expect(found.unexplained).toBe("0.00");
     expect(found.stopped).toBeUndefined();
+    // what the carrier went by stands beside what we did
+    const told = { service: "service", zone: "zone", weight: "weight", edition: "day" } as const;
+    const fact = cause in told ? told[cause as keyof typeof told] : undefined;
+    expect(found.said!.map((one) => one.cause)).toEqual(fact ? [cause] : []);
+    if (fact) {
+      expect(found.said![0]!.theirs).toBe(billOf(tables, facts)[fact]);
+      expect(found.said![0]!.ours).not.toBe(found.said![0]!.theirs);
+    }
     addsUp(found);
   }
 }, 120_000);
@@ -311,6 +319,10 @@ describe("what can't be worked out anew", () => {
     const found = explain(one, { ...bill, service: "B", zone: "77" });
     expect(found.stopped).toMatchObject({ at: "zone", rejection: { reason: "no-rate" } });
     expect(found.differs).toEqual(["service", "zone"]);
+    expect(found.said).toEqual([
+      { cause: "service", theirs: "B", ours: one.facts.service },
+      { cause: "zone", theirs: "77", ours: expect.any(String) as string },
+    ]);
     expect(found.causes).toMatchObject({ zone: "0.00", weight: "0.00", surcharges: "0.00" });
     addsUp(found);
   });

@@ -32,6 +32,13 @@ export interface SurchargeDifference {
   readonly billed: string;
 }
 
+/** What the carrier went by, and what we did where that is known. */
+export interface SaidOtherwise {
+  readonly cause: BillCause;
+  readonly theirs: string;
+  readonly ours?: string;
+}
+
 /** A bill's difference from what was expected, with its parts; money in home currency. The parts add up to the difference. */
 export interface ExplainedBill {
   readonly currency: string;
@@ -44,6 +51,8 @@ export interface ExplainedBill {
   readonly unexplained: string;
   /** Facts of the bill that are others than expected, though they may cost the same. */
   readonly differs: readonly BillCause[];
+  /** What the bill says of these beside ours: a service's or a zone's code, kg, or a day; absent in what was kept before it was. */
+  readonly said?: readonly SaidOtherwise[];
   readonly surcharges: readonly SurchargeDifference[];
   /** From where on nothing could be worked out anew, and why. */
   readonly stopped?: { readonly at: BillCause | "expected"; readonly rejection?: Rejection };
@@ -104,6 +113,7 @@ export function explainBill(
     causes: textsOf(causes, money),
     unexplained: money(difference.minus(explained)),
     differs: [...chain.differs, ...(atSince.equals(atThen) ? [] : ["exchange" as const])],
+    said: chain.said,
     surcharges: chain.surcharges,
     ...(chain.stopped ? { stopped: chain.stopped } : {}),
   };
@@ -129,6 +139,7 @@ interface Chain {
   readonly expected: Decimal | undefined;
   readonly causes: readonly (readonly [BillCause, Decimal])[];
   readonly differs: readonly BillCause[];
+  readonly said: readonly SaidOtherwise[];
   readonly surcharges: readonly SurchargeDifference[];
   readonly stopped?: NonNullable<ExplainedBill["stopped"]>;
 }
@@ -136,7 +147,7 @@ interface Chain {
 type HomeOf = (amount: Decimal, currency: string) => Decimal | undefined;
 
 function chainOf(billed: BilledShipment, expected: ExpectedShipment, tools: Tools, homeOf: HomeOf): Chain {
-  const none = { causes: [], differs: [], surcharges: [] };
+  const none = { causes: [], differs: [], said: [], surcharges: [] };
   const { reckon } = tools;
   if (!reckon) return { ...none, expected: undefined, stopped: { at: "expected" } };
   const first = reckon(expected.facts);
@@ -147,13 +158,16 @@ function chainOf(billed: BilledShipment, expected: ExpectedShipment, tools: Tool
     return { ...none, expected: undefined, stopped: { at: "expected" } };
   const causes: [BillCause, Decimal][] = [];
   const differs: BillCause[] = [];
+  const said: SaidOtherwise[] = [];
   let [facts, last, before] = [expected.facts, first.value, start];
   for (const { cause, changed } of steps(billed)) {
     const next = changed(facts, last);
     if (!next) continue;
     differs.push(cause);
+    said.push(saidOf(cause, billed, { service: facts.service, ...ourFacts(last) }));
     // what a carrier would have answered for another shipment nobody knows
-    if (last.isAnswered) return { expected: start, causes, differs, surcharges: [], stopped: { at: cause } };
+    if (last.isAnswered)
+      return { expected: start, causes, differs, said, surcharges: [], stopped: { at: cause } };
     const reckoned = reckon(next);
     const now = reckoned.ok ? homeOf(reckoned.value.total, reckoned.value.currency) : undefined;
     if (!reckoned.ok || !now)
@@ -161,6 +175,7 @@ function chainOf(billed: BilledShipment, expected: ExpectedShipment, tools: Tool
         expected: start,
         causes,
         differs,
+        said,
         surcharges: [],
         stopped: { at: cause, ...(reckoned.ok ? {} : { rejection: reckoned.rejection }) },
       };
@@ -168,11 +183,12 @@ function chainOf(billed: BilledShipment, expected: ExpectedShipment, tools: Tool
     [facts, last, before] = [next, reckoned.value, now];
   }
   const named = surchargesOf(billed, last, homeOf);
-  if (!named) return { expected: start, causes, differs, surcharges: [] };
+  if (!named) return { expected: start, causes, differs, said, surcharges: [] };
   return {
     expected: start,
     causes: [...causes, ["surcharges", named.difference]],
     differs: named.isOther ? [...differs, "surcharges"] : differs,
+    said,
     surcharges: named.list,
   };
 }
@@ -185,6 +201,19 @@ function isAsKept(
 ): boolean {
   const conversion = exchange.find(currency, kept);
   return conversion !== undefined && roundMoney(convert(total, conversion), kept).equals(Decimal.of(cost));
+}
+
+type Facts = Partial<Pick<BilledShipment, "service" | "zone" | "weight" | "day">>;
+
+function ourFacts({ zone, weight, day }: Reckoned): Facts {
+  return { ...(zone === undefined ? {} : { zone }), ...(weight ? { weight: weight.toString() } : {}), day };
+}
+
+function saidOf(cause: BillCause, billed: BilledShipment, ours: Facts): SaidOtherwise {
+  const fact = cause === "edition" ? "day" : cause;
+  if (fact === "surcharges" || fact === "exchange") return { cause, theirs: "" };
+  const own = ours[fact];
+  return { cause, theirs: billed[fact] ?? "", ...(own === undefined ? {} : { ours: own }) };
 }
 
 interface Step {

@@ -101,6 +101,7 @@ export function BillImport({ carriers }: { readonly carriers: readonly BillCarri
         what={`bill lines of ${of?.name ?? ""}`}
         fields={billFields}
         read={billVerdict}
+        isEdit={false}
         onTake={take}
         onClose={() => {
           // it closes too when it has stored

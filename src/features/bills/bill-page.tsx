@@ -190,7 +190,7 @@ function Shipments({
             </td>
             <td>{placeOf(row)}</td>
             <td>{serviceNames[row.parcel.service ?? ""] ?? row.parcel.service ?? ""}</td>
-            <td>{whyOf(row)}</td>
+            <td>{whyOf(row, serviceNames)}</td>
             <td className="text-right">{row.explained?.expected ?? ""}</td>
             <td className="text-right">{row.explained?.billed ?? row.billed ?? "no exchange rate"}</td>
             <td
@@ -211,7 +211,7 @@ function Shipments({
 }
 
 /** The causes of one shipment with their parts, the greatest first; how it was found where that is not by its number. */
-function whyOf({ explained, match, score }: Shown): string {
+function whyOf({ explained, match, score }: Shown, names: Readonly<Record<string, string>>): string {
   const parts = explained
     ? [
         ...billCauses.map((cause) => [cause, explained.causes[cause]] as const),
@@ -219,10 +219,23 @@ function whyOf({ explained, match, score }: Shown): string {
       ]
         .filter(([, amount]) => Number(amount) !== 0)
         .sort((a, b) => Math.abs(Number(b[1])) - Math.abs(Number(a[1])))
-        .map(([cause, amount]) => `${causeNames[cause]} ${signed(amount)}`)
+        .map(([cause, amount]) => `${causeNames[cause]} ${signed(amount)}${saidWords(explained, cause, names)}`)
     : [];
   const found = match === "likeness" ? [`found by likeness, ${score ?? 0} of 100`] : [];
   return [...parts, ...found].join(" · ") || "as expected";
+}
+
+/** What the carrier went by, and what we did: "(6.4 kg, ours 4 kg)". */
+function saidWords(
+  explained: Shown["explained"],
+  cause: string,
+  names: Readonly<Record<string, string>>,
+): string {
+  const found = explained?.said?.find((one) => one.cause === cause);
+  if (!found) return "";
+  const words = (value: string) =>
+    cause === "weight" ? `${value} kg` : cause === "service" ? (names[value] ?? value) : value;
+  return ` (${words(found.theirs)}${found.ours === undefined ? "" : `, ours ${words(found.ours)}`})`;
 }
 
 function Rest({

@@ -105,7 +105,7 @@ function AsideForm({ findingKey, onClose }: { readonly findingKey: string; reado
   const send = async () => {
     const answer = await submit(() => setFindingAside({ key: findingKey, reason }));
     if (!answer.ok) return;
-    tell("1 finding set aside");
+    tell("1 finding set aside", false);
     onClose();
   };
   return (

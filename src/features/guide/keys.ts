@@ -6,6 +6,7 @@ export const keyGroups: readonly {
   {
     name: "Everywhere",
     keys: [
+      ["Ctrl K", "find a page or a record by name or code"],
       ["?", "this page"],
       ["/", "search the list"],
       ["g, then o c z t i", "Origins, Carriers, Zones, Tariffs, Items"],

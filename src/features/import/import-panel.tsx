@@ -32,6 +32,8 @@ interface Props<T> {
   readonly fromJson?: FromJson;
   /** Reads a document of an open standard. */
   readonly fromXml?: FromXml;
+  /** Whether what is stored is an edit of the setup, which undo takes back. */
+  readonly isEdit?: boolean;
   /** More to settle before rows are taken; shown under the columns. */
   readonly step?: (rows: readonly RowVerdict<T>[]) => ReactNode;
 }
@@ -40,7 +42,7 @@ interface Props<T> {
  * Imports rows of a file: choose it, settle how it is read, see each row as it will be stored, then import; nothing is
  * stored before. What is refused can be taken home as a file.
  */
-export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, fromXml, step }: Props<T>) {
+export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, fromXml, isEdit = true, step }: Props<T>) {
   const { tell } = useDraft();
   const [file, setFile] = useState<ReadFile>();
   const [reading, setReading] = useState<HowToRead>(unread);
@@ -71,7 +73,7 @@ export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, 
     setBusy(false);
     if (!answer.ok) return setTrouble(answer.text);
     if (table) rememberReading(what, table.head, reading);
-    tell(`${values.length} ${what} imported`);
+    tell(`${values.length} ${what} imported`, isEdit);
     onClose();
   };
   return (

@@ -68,6 +68,7 @@ export function OrderImport({ words }: { readonly words: OrderWords }) {
         what="orders"
         fields={orderFields}
         read={read}
+        isEdit={false}
         onTake={take}
         onClose={close}
         fromJson={tableOf}

@@ -15,6 +15,7 @@ export function ArrivalsImport({ today, onClose }: { readonly today: string; rea
       what="arrivals"
       fields={arrivalFields}
       read={read}
+      isEdit={false}
       onTake={(rows) => sent(importArrivals([...rows]))}
       onClose={onClose}
       step={(rows) => <LookUp rows={rows} numbers={numbers} onNumbers={setNumbers} />}

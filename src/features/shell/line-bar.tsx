@@ -5,6 +5,7 @@ import { usePathname, useRouter } from "next/navigation";
 import { useEffect, useRef, type ReactNode } from "react";
 import { useDraft } from "@/features/draft";
 import { LineNavigation, type LineStop } from "@/ui/line/line-navigation";
+import { Palette } from "@/features/palette";
 import { PersonMenu } from "./person-menu";
 import { stationKeys, stationOf } from "./stops";
 
@@ -57,6 +58,7 @@ export function LineBar({ stops, person, theme, businessName, work }: Props) {
             </button>
           </>
         )}
+        <Palette />
         {work}
         <PersonMenu person={person} theme={theme} />
       </div>

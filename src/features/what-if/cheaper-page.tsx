@@ -123,7 +123,7 @@ function Savings({
         "Shipments",
         `Cost today, ${currency}`,
         "By the other",
-        "Left on the table",
+        "Could be saved",
       ]}
       narrow
       figuresFrom={4}

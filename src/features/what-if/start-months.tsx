@@ -61,7 +61,7 @@ export function StartMonths({
       {field("from", "Shipments from", from)}
       {field("to", "to the end of", to)}
       <Button kind="main" type="submit" className="h-7" disabled={busy || isReversed}>
-        Work it out
+        Calculate
       </Button>
       {isReversed && (
         <p role="alert" className="text-loss">
