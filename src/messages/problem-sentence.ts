@@ -53,6 +53,7 @@ const sentences: Sentences = {
   "minimum-over-maximum": () => "The maximum is under the minimum.",
   "days-reversed": () => "This is under the fewest days.",
   "percent-too-low": () => "A margin must be above -100 %.",
+  "percent-or-reverse": () => "Say either a percentage or reverse charge, not both and not neither.",
   "same-currency": () => "A currency needs no rate to itself.",
   "empty-between": () => "Nothing lies between these.",
   "in-use": (d) =>

@@ -5,6 +5,7 @@ import type { Amount, Terms } from "@/core/setup/amount";
 import { conditionsSentence, measureName, perMeasure } from "./condition-sentence";
 import { askedWords, failureWords } from "./carrier-words";
 import { breakWords, count, list, money, quantity } from "./figures";
+import { countryName } from "./country-name";
 
 type Sentences = { readonly [C in StepCode]: (inputs: StepInputs[C], result: string | undefined) => string };
 
@@ -34,6 +35,12 @@ export function amountWords(amount: Amount, currency: string): string {
   if ("percentFromFuelIndex" in amount) return "the fuel index, of the freight";
   return `${amount.percent} % of ${percentOf[amount.of]}`;
 }
+
+const taxOfGoods = {
+  highestOfGoods: "the highest",
+  weightedByGoods: "weighted by their value",
+  splitByGoods: "the charge is split by their values, together",
+} as const;
 
 function termWords(
   term: Terms[number] | undefined,
@@ -159,8 +166,11 @@ const sentences: Sentences = {
   "tax-added": (i) => `Tax ⟦${i.percent} %⟧ is ${money(i.tax)}: ${money(i.gross)} with tax.`,
   "tax-taken-out": (i) =>
     `The channel's prices include tax: ${money(i.gross)} holds ${money(i.tax)} at ⟦${i.percent} %⟧, ${money(i.net)} without.`,
+  "tax-by-place": (i, r) => `Tax on delivery to ${countryName(i.country)}, by the rule from ${i.from}: ⟦${r ?? ""} %⟧.`,
+  "tax-reversed": (i) =>
+    `⟦Reverse charge⟧: the customer in ${countryName(i.country)} has a tax number and owes the tax; none is charged.`,
   "tax-of-goods": (i, r) =>
-    `Tax on delivery follows the goods, ${list(i.percents.map((percent) => `${percent} %`))}: ⟦${i.how === "highestOfGoods" ? "the highest" : "weighted by their value"}⟧, ${r ?? ""} %.`,
+    `Tax on delivery follows the goods, ${list(i.percents.map((percent) => `${percent} %`))}: ⟦${taxOfGoods[i.how]}⟧, ${r ?? ""} %.`,
   "handed-over": (i, r) =>
     i.closed
       ? `⟦Closed until ${i.closed.until}⟧ (${i.closed.reason}), counted from ${i.counted}, ${days(i.handlingDays)} to handle: handed over on ${r ?? ""}.`

@@ -31,7 +31,8 @@ export function reasonCode(chargeType: string): string {
 /** Codes whose charges on an order are what a buyer was told for the delivery: carrying, handling and packing. */
 export const deliveryReasons: readonly string[] = ["FC", "DL", "HD", "PC"];
 
-/** UN/CEFACT 5305: taxed at a rate above zero, or at zero. */
-export function taxCategory(percent: string): "S" | "Z" {
+/** UN/CEFACT 5305: reverse charge, taxed at a rate above zero, or at zero. */
+export function taxCategory(percent: string, isReverse = false): "AE" | "S" | "Z" {
+  if (isReverse) return "AE";
   return Number(percent) === 0 ? "Z" : "S";
 }

@@ -23,6 +23,8 @@ export interface WrittenCharge {
   readonly net: string;
   readonly tax: string;
   readonly taxPercent: string;
+  /** The customer owes the tax. */
+  readonly reverseCharge?: true;
 }
 
 /** An order with its money, as UBL tells it: everything is without tax but where it says so. */
@@ -42,7 +44,12 @@ export interface WrittenOrder {
     readonly gross: string;
     readonly taxAmount: string;
     /** By percent: what is taxed, and the tax. */
-    readonly taxes: readonly { readonly percent: string; readonly net: string; readonly tax: string }[];
+    readonly taxes: readonly {
+      readonly percent: string;
+      readonly net: string;
+      readonly tax: string;
+      readonly isReverse: boolean;
+    }[];
   };
 }
 
@@ -172,22 +179,23 @@ function address(
   ]);
 }
 
-function category(name: string, percent: string): Xml {
+function category(name: string, percent: string, isReverse = false): Xml {
   return node(name, [
-    leaf("cbc:ID", taxCategory(percent)),
+    leaf("cbc:ID", taxCategory(percent, isReverse)),
     leaf("cbc:Percent", percent),
+    leaf("cbc:TaxExemptionReason", isReverse ? "Reverse charge" : undefined),
     node("cac:TaxScheme", [leaf("cbc:ID", "VAT")]),
   ]);
 }
 
 function charges({ charges: list, currency }: WrittenOrder): Xml[] {
-  return list.map(({ type, name, net, tax, taxPercent }) =>
+  return list.map(({ type, name, net, tax, taxPercent, reverseCharge = false }) =>
     node("cac:AllowanceCharge", [
       leaf("cbc:ChargeIndicator", "true"),
       leaf("cbc:AllowanceChargeReasonCode", reasonCode(type)),
       leaf("cbc:AllowanceChargeReason", name),
       leaf("cbc:Amount", net, { currencyID: currency }),
-      category("cac:TaxCategory", taxPercent),
+      category("cac:TaxCategory", taxPercent, reverseCharge),
       node("cac:TaxTotal", [leaf("cbc:TaxAmount", tax, { currencyID: currency })]),
     ]),
   );
@@ -198,11 +206,11 @@ function sums({ totals, currency }: WrittenOrder): Xml[] {
   return [
     node("cac:TaxTotal", [
       money("cbc:TaxAmount", totals.taxAmount),
-      ...totals.taxes.map(({ percent, net, tax }) =>
+      ...totals.taxes.map(({ percent, net, tax, isReverse }) =>
         node("cac:TaxSubtotal", [
           money("cbc:TaxableAmount", net),
           money("cbc:TaxAmount", tax),
-          category("cac:TaxCategory", percent),
+          category("cac:TaxCategory", percent, isReverse),
         ]),
       ),
     ]),

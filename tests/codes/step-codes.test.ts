@@ -318,6 +318,17 @@ const provoking: Record<StepCode, [of: Case, sentence: string]> = {
     { setup: (s) => (s.business.deliveryTax = "weightedByGoods"), request: pieces(1, { taxPercent: "9" }) },
     "Tax on delivery follows the goods, 9 %: weighted by their value, 9 %.",
   ],
+  "tax-by-place": [
+    { setup: (s) => (s.business.deliveryTaxes = [{ from: "2026-01-01", percent: "24" }]) },
+    "Tax on delivery to Estonia, by the rule from 2026-01-01: 24 %.",
+  ],
+  "tax-reversed": [
+    {
+      setup: (s) => (s.business.deliveryTaxes = [{ from: "2026-01-01", reverseChargeWithTaxId: true }]),
+      request: { customer: { taxId: "EE1" } },
+    },
+    "Reverse charge: the customer in Estonia has a tax number and owes the tax; none is charged.",
+  ],
 };
 
 test.each(stepCodes)("%s", (code) => {

@@ -19,6 +19,8 @@ export interface ChargeLine {
   readonly net: string;
   readonly tax: string;
   readonly taxPercent: string;
+  /** No tax is charged: the customer owes it. */
+  readonly reverseCharge?: true;
   /** Where somebody set it: why, and what was worked out. */
   readonly byHand?: { readonly reason: string; readonly workedOut?: string };
 }

@@ -4,7 +4,8 @@ import type { Addition } from "../plans/adjust";
 import type { Trace } from "../working/step";
 import type { ChargeLine } from "./quote";
 import { taxCharge, type TaxedCharge } from "../tax/order-tax";
-import type { TaxRate } from "../tax/tax-rate";
+import { inParts } from "../money/in-parts";
+import { withTax, type TaxRate } from "../tax/tax-rate";
 
 /** One kind of charge with its tax. */
 interface Piece {
@@ -49,16 +50,20 @@ export function chargeLines(
       moneyText(rounded, currency),
     );
   const shown = additions.filter((addition) => addition.showSeparately);
-  if (shown.length === 0) {
+  const rate = making.rateOf(making.type);
+  if (shown.length === 0 && !rate.shares) {
     // most offers are one line
-    const rate = making.rateOf(making.type);
     const total = taxCharge(rounded, rate, includesTax, currency, trace);
     return {
       total,
       lines: [lineOf({ type: making.type, name: making.name, amount: rounded, rate }, total, currency)],
     };
   }
-  return taxed(pieces(rounded, shown, making), making, trace);
+  return taxed(
+    pieces(rounded, shown, making).flatMap((piece) => split(piece, making)),
+    making,
+    trace,
+  );
 }
 
 function pieces(total: Decimal, shown: readonly Addition[], making: ChargeMaking): Piece[] {
@@ -71,6 +76,27 @@ function pieces(total: Decimal, shown: readonly Addition[], making: ChargeMaking
   });
   const freight = { type: making.type, name: making.name, amount: left, rate: making.rateOf(making.type) };
   return [freight, ...parts];
+}
+
+/**
+ * A piece in parts by the goods' own rates, in proportion to what these are worth without tax: where the charge is with tax each
+ * weighs with its own tax, so that the parts without tax are in that proportion. Nothing is not split.
+ */
+function split(piece: Piece, { currency, includesTax }: ChargeMaking): Piece[] {
+  const { shares } = piece.rate;
+  if (!shares) return [piece];
+  const [first] = shares;
+  if (!first || shares.length === 1 || piece.amount.sign === 0)
+    return [{ ...piece, rate: first?.rate ?? piece.rate }];
+  const parts = inParts(
+    piece.amount,
+    shares.map(({ rate, net }) => (includesTax ? withTax(net, rate) : net)),
+    currency,
+  );
+  return shares.flatMap(({ rate }, i) => {
+    const amount = parts[i];
+    return amount && amount.sign !== 0 ? [{ ...piece, amount, rate }] : [];
+  });
 }
 
 function taxed(all: readonly Piece[], making: ChargeMaking, trace?: Trace): Charged {
@@ -128,5 +154,6 @@ function lineOf({ type, name, rate }: Piece, { net, tax }: TaxedCharge, currency
     net: moneyText(net, currency),
     taxPercent: rate.percent,
     tax: moneyText(tax, currency),
+    ...(rate.isReverse ? { reverseCharge: true as const } : {}),
   };
 }

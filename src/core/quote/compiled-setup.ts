@@ -14,6 +14,7 @@ import { compileTariff, type CompiledTariff } from "../tariffs/compiled-tariff";
 import type { WeightUnit } from "../units/unit";
 import { compileChart, type CompiledChart } from "../zones/compiled-chart";
 import { compileOffer, type CompiledOffer } from "./compiled-offer";
+import { compileTaxRule, type CompiledTaxRule } from "../tax/delivery-tax";
 import { fixedRate, type TaxRate } from "../tax/tax-rate";
 
 /** A setup with its look-up structures. Built once; quotes only read it. */
@@ -36,6 +37,8 @@ export interface CompiledSetup {
   readonly taxOfChargeType: ReadonlyMap<string, TaxRate>;
   /** The business's fixed percentage. */
   readonly deliveryTax: Decimal;
+  /** Rules of it by destination, channel and day, in their order. */
+  readonly deliveryTaxes: readonly CompiledTaxRule[];
 }
 
 /** Compiles a setup that passed the schema. Fails with `unknown-code` for each reference to nothing. */
@@ -69,6 +72,7 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
         ),
       ),
       deliveryTax: Decimal.of(setup.business.deliveryTaxPercent),
+      deliveryTaxes: (setup.business.deliveryTaxes ?? []).map(compileTaxRule),
       taxOfChargeType: new Map(
         setup.chargeTypes.flatMap((type) =>
           type.taxPercent === undefined

@@ -48,6 +48,7 @@ export function journeyOf(
     },
     channel: request.channel,
     customerGroup: request.customer?.group,
+    hasTaxId: (request.customer?.taxId ?? "").trim() !== "",
     coupon: request.coupon,
     placedAt,
     date: dateOf(day),

@@ -20,6 +20,7 @@ import type { Facts } from "../rules/facts";
 import { promiseOf } from "./promise";
 import type { QuotedOffer, QuotedShipment, WithheldOffer } from "./quote";
 import { shipmentRater } from "./shipment-rater";
+import { deliveryTaxFor, explainDeliveryTax } from "../tax/delivery-tax";
 import { businessRate, explainBusinessRate, type TaxRate } from "../tax/tax-rate";
 
 /** One offer's result: given, or withheld with its reason. */
@@ -122,15 +123,20 @@ function notNegative(adjusted: Adjusted, currency: string, path: string, trace?:
   return { amount: Decimal.zero, additions: [] };
 }
 
-/** The rate of the offer, else of the charge type, else of the business. */
+/** The rate of the offer, else of the charge type, else of the rule for the destination, else of the business. */
 function rates(order: OrderContext, offer: CompiledOffer, trace?: Trace): (type: string) => TaxRate {
-  const { deliveryTax, setup } = order.compiled;
+  const { deliveryTax, deliveryTaxes, setup } = order.compiled;
   const how = setup.business.deliveryTax ?? "fixed";
   let ofBusiness: TaxRate | undefined;
   return (type) => {
     const fixed = setTax(order.compiled, offer, type);
     if (fixed) return fixed;
     if (!ofBusiness) {
+      const rule = deliveryTaxFor(deliveryTaxes, order.journey);
+      if (rule) {
+        if (trace) explainDeliveryTax(rule, order.journey, trace);
+        return (ofBusiness = rule.rate);
+      }
       ofBusiness = businessRate(how, deliveryTax, order.lines);
       if (trace) explainBusinessRate(how, ofBusiness, order.lines, trace);
     }

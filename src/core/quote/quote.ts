@@ -58,6 +58,8 @@ export interface QuotedShipment {
 }
 
 export interface ChargeLine {
+  /** No tax is charged: the customer owes it. */
+  readonly reverseCharge?: true;
   readonly type: string;
   readonly name: string;
   readonly net: string;

@@ -28,6 +28,8 @@ export interface Journey {
   readonly needs: Needs;
   readonly channel: string;
   readonly customerGroup: string | undefined;
+  /** Whether the customer has a tax id. */
+  readonly hasTaxId: boolean;
   readonly coupon: string | undefined;
   /** The instant the order was placed, ISO 8601. */
   readonly placedAt: string;

@@ -5,6 +5,7 @@ import {
   currency,
   date,
   decimal,
+  destination,
   lengthUnit,
   name,
   nonNegative,
@@ -16,6 +17,25 @@ import {
 } from "./primitives";
 import { notBy } from "./transport-mode";
 
+/**
+ * The tax on delivery to some destinations, by some channels, from a day on to another, both in; left out: any. Either a percentage,
+ * or reverse charge: no tax is charged to a customer with a tax id, who owes it.
+ */
+export const deliveryTaxRule = z
+  .strictObject({
+    from: date,
+    to: date.exactOptional(),
+    destinations: z.array(destination).max(2000).exactOptional(),
+    channels: z.array(code).max(500).exactOptional(),
+    percent: nonNegative.exactOptional(),
+    reverseChargeWithTaxId: z.literal(true).exactOptional(),
+  })
+  .superRefine(({ from, to, percent, reverseChargeWithTaxId }, ctx) => {
+    if (to !== undefined && to < from) refuse(ctx, "dates-reversed", ["to"]);
+    if ((percent === undefined) === (reverseChargeWithTaxId === undefined))
+      refuse(ctx, "percent-or-reverse", ["percent"]);
+  });
+
 export const business = z.strictObject({
   name,
   country,
@@ -23,7 +43,9 @@ export const business = z.strictObject({
   timeZone,
   units: z.strictObject({ weight: weightUnit, length: lengthUnit }),
   deliveryTaxPercent: nonNegative,
-  deliveryTax: z.enum(["fixed", "highestOfGoods", "weightedByGoods"]).exactOptional(),
+  deliveryTax: z.enum(["fixed", "highestOfGoods", "weightedByGoods", "splitByGoods"]).exactOptional(),
+  /** The first that fits an order's destination, channel and day counts, before the percentage above. */
+  deliveryTaxes: z.array(deliveryTaxRule).max(2000).exactOptional(),
 });
 
 export const exchangeRate = z
@@ -51,6 +73,7 @@ export const marginPercent = decimal.superRefine((text, ctx) => {
   if (text.startsWith("-") && Number(text) <= -100) refuse(ctx, "percent-too-low");
 });
 
+export type DeliveryTaxRule = z.infer<typeof deliveryTaxRule>;
 export type Business = z.infer<typeof business>;
 export type GoodsClass = z.infer<typeof goodsClass>;
 export type ChargeType = z.infer<typeof chargeType>;

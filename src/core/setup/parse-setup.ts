@@ -161,7 +161,7 @@ function explain(issue: Issue): Found {
 /** Every field name of the format, for "did you mean". */
 const knownFields: readonly string[] = (
   "format business exchangeRates chargeTypes goodsClasses origins carriers zoneCharts services tariffs channels offers itemExceptions " +
-  "sourcing connections code name country homeCurrency timeZone units weight length deliveryTaxPercent deliveryTax from to rate asOf taxPercent " +
+  "sourcing connections code name country homeCurrency timeZone units weight length deliveryTaxPercent deliveryTax deliveryTaxes reverseChargeWithTaxId from to rate asOf taxPercent " +
   "reasonCode defaultWeight value unit kind address returnAddress lines city subdivision postcode position lat lon contact phone email cutOff " +
   "handlingDays workdays holidays rank serves refusesGoodsClasses onlyGoodsClasses active legalName language currency taxId scac website volume " +
   "fuelIndex percent addresses contacts zones entries zone carrier tier transit minDays maxDays byZone limits minParcelWeight maxParcelWeight " +

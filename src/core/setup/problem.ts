@@ -45,6 +45,7 @@ export const problemCodes = [
   "same-currency",
   "empty-between",
   "in-use",
+  "percent-or-reverse",
   "no-such-place",
   "changed-meanwhile",
   "unknown-sku",

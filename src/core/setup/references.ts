@@ -41,6 +41,9 @@ export function references(setup: Setup, wanted: Wanted = () => true): Reference
   of("connections", setup.connections).forEach((entry) =>
     emit("carriers", entry.carrier, joinPath("connections", entry.code, "carrier")),
   );
+  setup.business.deliveryTaxes?.forEach(({ channels }, i) =>
+    each(emit, "channels", channels, joinPath("business", "deliveryTaxes", i, "channels")),
+  );
   emit("origins", setup.sourcing.fallbackOrigin, "sourcing/fallbackOrigin");
   return found;
 }

@@ -112,7 +112,10 @@ export interface StepInputs {
   "charge-rounded": { charge: MoneyText; basis: "net" | "gross" };
   "tax-added": { percent: string; net: MoneyText; tax: MoneyText; gross: MoneyText };
   "tax-taken-out": { percent: string; net: MoneyText; tax: MoneyText; gross: MoneyText };
-  "tax-of-goods": { how: "highestOfGoods" | "weightedByGoods"; percents: readonly string[] };
+  /** The rule in force since a day for a destination. */
+  "tax-by-place": { country: string; from: string };
+  "tax-reversed": { country: string };
+  "tax-of-goods": { how: "highestOfGoods" | "weightedByGoods" | "splitByGoods"; percents: readonly string[] };
   "handed-over": {
     origin: string;
     ordered: string;

@@ -57,6 +57,7 @@ export const business = pgTable("business", {
   units: jsonb().notNull(),
   deliveryTaxPercent: numeric("delivery_tax_percent").notNull(),
   deliveryTax: text("delivery_tax"),
+  deliveryTaxes: jsonb("delivery_taxes"),
 });
 
 export const sourcing = pgTable("sourcing", {

@@ -7,6 +7,7 @@ import { countries, currencies, timeZones } from "@/messages/pickables";
 import { PageHead } from "@/ui/parts/page-head";
 import { Record, Section } from "@/ui/parts/section";
 import { ChargeTypes } from "./charge-types";
+import { DeliveryTaxes } from "./delivery-taxes";
 import { ExchangeRates } from "./exchange-rates";
 import { Objectives } from "./objectives";
 
@@ -17,6 +18,7 @@ const taxes = [
   { value: "fixed", name: "always this percentage" },
   { value: "highestOfGoods", name: "the highest percentage of the goods" },
   { value: "weightedByGoods", name: "in the proportion of the goods' values" },
+  { value: "splitByGoods", name: "a charge line for each percentage of the goods" },
 ];
 const splits = [
   { value: "never", name: "the whole order from one origin" },
@@ -109,7 +111,8 @@ export function BusinessRecord({ setup, notices, publishing }: Props) {
         <Section name="Publishing">{publishing}</Section>
       </Record>
       <div className="grid gap-x-8 xl:grid-cols-2">
-        <ExchangeRates rates={setup.exchangeRates} home={business.homeCurrency} notices={notices} />
+        <DeliveryTaxes rules={business.deliveryTaxes} notices={notices} />
+      <ExchangeRates rates={setup.exchangeRates} home={business.homeCurrency} notices={notices} />
         <ChargeTypes chargeTypes={setup.chargeTypes} notices={notices} />
       </div>
     </div>

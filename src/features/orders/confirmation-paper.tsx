@@ -63,6 +63,9 @@ export function ConfirmationPaper({ view }: { readonly view: OrderView }) {
               <td colSpan={2}>
                 {line.typeName}
                 {line.name !== line.typeName && <> · {line.name}</>}
+                {line.reverseCharge && (
+                  <span className="narrow block text-soft">Reverse charge: the customer owes the tax</span>
+                )}
               </td>
               <td className="text-right">{line.net}</td>
             </tr>

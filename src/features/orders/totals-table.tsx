@@ -22,6 +22,9 @@ export function TotalsTable({ view }: { readonly view: OrderView }) {
               <td>
                 {line.typeName}
                 {line.name !== line.typeName && <> · {line.name}</>}
+                {line.reverseCharge && (
+                  <span className="narrow block text-soft">Reverse charge: the customer owes the tax</span>
+                )}
                 {line.byHand && (
                   <span className="narrow block text-soft">
                     by hand: {line.byHand.reason}

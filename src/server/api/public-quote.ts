@@ -59,6 +59,8 @@ const toldSteps: Readonly<Record<StepCode, "told" | "withheld">> = {
   "tax-added": "told",
   "tax-taken-out": "told",
   "tax-of-goods": "told",
+  "tax-by-place": "told",
+  "tax-reversed": "told",
   "handed-over": "told",
   "arrives-between": "told",
   "ready-from": "told",

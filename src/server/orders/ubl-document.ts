@@ -25,7 +25,12 @@ export async function ublOf(db: PooledDatabase, number: string, kind: UblKind): 
   return kind === "order" ? writeOrder(written) : writeOrderResponse(written, `${number}-R`);
 }
 
-type Money = { readonly net: Decimal; readonly tax: Decimal; readonly percent: string };
+type Money = {
+  readonly net: Decimal;
+  readonly tax: Decimal;
+  readonly percent: string;
+  readonly isReverse?: boolean;
+};
 
 function writtenOf(stored: StoredOrder, live: Revision, items: readonly Item[]): WrittenOrder {
   const { order, charge } = stored;
@@ -44,10 +49,11 @@ function writtenOf(stored: StoredOrder, live: Revision, items: readonly Item[]):
   const charges = charged?.chargeLines ?? [];
   const parts: Money[] = [
     ...goods.map(({ of }) => of),
-    ...charges.map(({ net, tax, taxPercent }) => ({
+    ...charges.map(({ net, tax, taxPercent, reverseCharge = false }) => ({
       net: Decimal.of(net),
       tax: Decimal.of(tax),
       percent: taxPercent,
+      isReverse: reverseCharge,
     })),
   ];
   const net = sum(parts.map((part) => part.net));
@@ -75,8 +81,8 @@ function writtenOf(stored: StoredOrder, live: Revision, items: readonly Item[]):
       net: text(net),
       gross: text(net.plus(tax)),
       taxAmount: text(tax),
-      taxes: byPercent(parts).map(({ percent, of }) => ({
-        percent,
+      taxes: byRate(parts).map(({ percent, isReverse, of }) => ({
+        ...{ percent, isReverse },
         net: text(sum(of.map((part) => part.net))),
         tax: text(sum(of.map((part) => part.tax))),
       })),
@@ -84,12 +90,17 @@ function writtenOf(stored: StoredOrder, live: Revision, items: readonly Item[]):
   };
 }
 
-/** The parts of each percent, the lowest first. */
-function byPercent(parts: readonly Money[]) {
+/** The parts of each percent, the lowest first; what is under reverse charge apart, before what is taxed at zero. */
+function byRate(parts: readonly Money[]) {
   const key = (percent: string) => Decimal.of(percent).toString();
   return [...new Set(parts.map(({ percent }) => key(percent)))]
     .sort((a, b) => Decimal.of(a).compare(Decimal.of(b)))
-    .map((percent) => ({ percent, of: parts.filter((part) => key(part.percent) === percent) }));
+    .flatMap((percent) =>
+      [true, false].flatMap((isReverse) => {
+        const of = parts.filter((part) => key(part.percent) === percent && (part.isReverse ?? false) === isReverse);
+        return of.length > 0 ? [{ percent, isReverse, of }] : [];
+      }),
+    );
 }
 
 function nameOf({ sku, item }: StoredOrder["lines"][number], items: readonly Item[]): string {

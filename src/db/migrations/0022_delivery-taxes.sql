@@ -1,0 +1,1 @@
+ALTER TABLE "business" ADD COLUMN "delivery_taxes" jsonb;
