@@ -83,8 +83,8 @@ const written: WrittenOrder = {
     gross: "167.94",
     taxAmount: "30.10",
     taxes: [
-      { percent: "0", net: "1.00", tax: "0.00" },
-      { percent: "22", net: "136.84", tax: "30.10" },
+      { percent: "0", net: "1.00", tax: "0.00", isReverse: false },
+      { percent: "22", net: "136.84", tax: "30.10", isReverse: false },
     ],
   },
 };
@@ -126,6 +126,28 @@ test("the delivery's charges stand in it as charges with code, reason, tax and s
     "DL",
     "ABK",
   ]);
+});
+
+test("a charge under reverse charge says so by its category and reason, and stands apart from what is taxed at zero", async () => {
+  const reversed = {
+    ...written,
+    charges: [
+      { type: "freight", name: "Post", net: "4.84", tax: "0.00", taxPercent: "0", reverseCharge: true as const },
+    ],
+    totals: {
+      ...written.totals,
+      taxes: [
+        { percent: "0", net: "4.84", tax: "0.00", isReverse: true },
+        { percent: "0", net: "1.00", tax: "0.00", isReverse: false },
+      ],
+    },
+  };
+  const xml = writeOrder(reversed);
+  expect(await faults(xml, "order.xsd")).toEqual([]);
+  expect(xml.match(/<cbc:ID>AE<\/cbc:ID><cbc:Percent>0<\/cbc:Percent><cbc:TaxExemptionReason>Reverse charge</g)).toHaveLength(
+    2,
+  );
+  expect(xml).toContain("<cbc:ID>Z</cbc:ID><cbc:Percent>0</cbc:Percent><cac:TaxScheme>");
 });
 
 test("what is written is read again as the same order", () => {

@@ -372,7 +372,7 @@ export const anyBusiness: fc.Arbitrary<AnyBusiness> = fc
       homeCurrency: one(...currencies),
       units: fc.record({ weight: one("kg", "g", "lb", "oz"), length: one("cm", "in") }),
       deliveryTaxPercent: one("0", "22"),
-      deliveryTax: opt(one("fixed", "highestOfGoods", "weightedByGoods")),
+      deliveryTax: opt(one("fixed", "highestOfGoods", "weightedByGoods", "splitByGoods")),
     }),
     rates: fc.array(
       fc.record({

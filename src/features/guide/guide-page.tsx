@@ -134,8 +134,10 @@ function Taxes() {
         where they are <b>without tax</b>, it is added. Each column and field says which it is.
       </p>
       <p>
-        The percentage is the offer&apos;s own, else its charge type&apos;s, else the business&apos;s. The business
-        may also take the highest percentage of the goods, or weigh it by their values.
+        The percentage is the offer&apos;s own, else its charge type&apos;s, else that of the first row under{" "}
+        <Go to="/business">Tax by destination</Go> that fits the order&apos;s destination, channel and day, else the
+        business&apos;s. The business may also take the highest percentage of the goods, weigh it by their values, or
+        split the charge into a line for each. Under reverse charge a customer with a tax number is charged no tax.
       </p>
       <p>
         Where prices are with tax, what a plan takes from the cost gets the tax before it is charged on, so that 20 %
