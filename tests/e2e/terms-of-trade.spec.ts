@@ -1,3 +1,4 @@
+import { GridDriver } from "./drivers/grid-driver";
 import { expect, test, type Page } from "./test";
 import { BenchDriver } from "./drivers/bench-driver";
 import { OfferDriver } from "./drivers/offer-driver";
@@ -140,4 +141,29 @@ test("an addition that has a condition counts from there on, and the trial on ea
   expect(from - under).toBeGreaterThanOrEqual(4);
   expect(from - under).toBeLessThanOrEqual(5);
   expect(Number.isInteger(from)).toBe(true);
+});
+
+test("delivery is taxed by its destination from a day on; a percentage and reverse charge exclude each other", async ({
+  page,
+}) => {
+  await page.goto("/business");
+  const rules = new GridDriver(page, "Tax by destination");
+  await rules.cell(0, 0).click();
+  await page.keyboard.type("2026-01-01");
+  await page.keyboard.press("Enter");
+  await expect(rules.cell(0, 4)).toHaveText("22");
+  await rules.put(0, 2, "FI");
+  await rules.put(0, 4, "25,5");
+  await expect(rules.cell(0, 4)).toHaveText("25.5");
+  await page.goto("/offers/try?goods=2+SMOKER&country=FI");
+  await page.getByRole("region", { name: "Offers for this order" }).getByRole("button").first().click();
+  await expect(page.getByText(/Tax on delivery to Finland, by the rule from 2026-01-01/).first()).toBeVisible();
+  await page.goto("/business");
+  await rules.put(0, 5, "yes");
+  await expect(rules.cell(0, 4)).toHaveText("");
+  await rules.put(0, 4, "24");
+  await expect(rules.cell(0, 5)).toHaveText("");
+  await rules.cell(0, 0).click();
+  await page.keyboard.press("Control+Delete");
+  await expect.poll(() => rules.rows()).toBe(1);
 });

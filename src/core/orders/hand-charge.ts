@@ -86,7 +86,7 @@ export function chargedAt(
   currency: string,
   why = "",
 ): Charged {
-  const [first] = offer.chargeLines;
+  const first = leading(offer.chargeLines);
   const isOther = amount !== undefined && (amount.net !== undefined || amount.gross !== undefined);
   if (!isOther) return summed(offer.chargeLines, offer.cost, currency);
   const percent = first?.taxPercent ?? "0";
@@ -97,9 +97,22 @@ export function chargedAt(
     net: moneyText(net, currency),
     taxPercent: percent,
     tax: moneyText(tax, currency),
+    ...(first?.reverseCharge ? { reverseCharge: first.reverseCharge } : {}),
     byHand: { reason: why, workedOut: amount.gross === undefined ? offer.net : offer.gross },
   };
   return summed([line], offer.cost, currency);
+}
+
+/** The line whose tax another amount has: the freight's; where it is split over the goods' rates the greatest part's. */
+function leading(lines: readonly ChargeLine[]): ChargeLine | undefined {
+  const [first] = lines;
+  return lines
+    .filter(({ type, name: called }) => type === first?.type && called === first.name)
+    .reduce(
+      (most, line) =>
+        most && !Decimal.of(line.net).moreThan(Decimal.of(most.net)) ? most : line,
+      undefined as ChargeLine | undefined,
+    );
 }
 
 function split({ net, gross }: OtherAmount, percent: string, currency: string) {

@@ -111,7 +111,11 @@ export function BusinessRecord({ setup, notices, publishing }: Props) {
         <Section name="Publishing">{publishing}</Section>
       </Record>
       <div className="grid gap-x-8 xl:grid-cols-2">
-        <DeliveryTaxes rules={business.deliveryTaxes} notices={notices} />
+        <DeliveryTaxes
+        rules={business.deliveryTaxes}
+        usual={business.deliveryTaxPercent}
+        notices={notices}
+      />
       <ExchangeRates rates={setup.exchangeRates} home={business.homeCurrency} notices={notices} />
         <ChargeTypes chargeTypes={setup.chargeTypes} notices={notices} />
       </div>

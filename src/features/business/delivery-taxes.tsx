@@ -5,6 +5,7 @@ import type { Destination } from "@/core/setup/primitives";
 import type { Json } from "@/core/setup/path";
 import { DraftTable, useDraft, type Notice, type TableColumn } from "@/features/draft";
 import { destinationText, readDate, readDestinations } from "@/features/edits";
+import { withoutTheOther } from "./tax-exclusion";
 import { plainNumber } from "@/ui/number-text";
 
 const REVERSE = "reverse charge";
@@ -52,7 +53,7 @@ const columns: readonly TableColumn[] = [
   },
   {
     field: "percent",
-    name: "Tax on delivery, percent; empty for reverse charge",
+    name: "Tax on delivery, percent",
     head: "Tax, %",
     width: 80,
     numeric: true,
@@ -71,8 +72,11 @@ const columns: readonly TableColumn[] = [
 /** The tax on delivery by destination, channel and day: the first row that fits counts, before the business's percentage. */
 export function DeliveryTaxes({
   rules = [],
+  usual,
   notices,
 }: {
+  /** The business's percentage. */
+  readonly usual: string;
   readonly rules: Business["deliveryTaxes"];
   readonly notices: readonly Notice[];
 }) {
@@ -91,9 +95,11 @@ export function DeliveryTaxes({
         path="business/deliveryTaxes"
         rows={rules as unknown as readonly { readonly [field: string]: Json }[]}
         columns={columns}
+        adjust={(changes) => withoutTheOther(changes, rules)}
         begin={(typed) => ({
           from: habits.today,
-          ...(typed.reverseChargeWithTaxId === true ? {} : { percent: "0" }),
+          // as it was, until somebody says otherwise
+          ...(typed.reverseChargeWithTaxId === true ? {} : { percent: usual }),
           ...typed,
         })}
         height="240px"

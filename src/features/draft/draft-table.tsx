@@ -1,6 +1,7 @@
 "use client";
 
 import { useCallback, useMemo } from "react";
+import type { Change } from "@/core/setup/inverse";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import type { Place } from "@/ui/grid/block";
@@ -20,11 +21,15 @@ interface Props {
   readonly columns: readonly TableColumn[];
   /** What a new row has before anything is typed into it. */
   readonly begin: (typed: ListRow) => ListRow;
+  /** What else changes where a cell does: of two fields that exclude each other the other one goes. */
+  readonly adjust?: (changes: readonly Change[]) => readonly Change[];
   readonly height?: string;
   readonly notices?: readonly Notice[];
   /** Called for the edits of codes, which are carried through everything that names them. */
   readonly onRename?: (from: string, to: string) => Promise<EditAnswer>;
 }
+
+const unchanged = (changes: readonly Change[]) => changes;
 
 /** A short list of the draft as a grid: typing changes a row, the line after the last adds one, an emptied key takes it away. */
 export function DraftTable({
@@ -33,6 +38,7 @@ export function DraftTable({
   rows,
   columns,
   begin,
+  adjust = unchanged,
   height = "300px",
   notices = [],
   onRename,
@@ -57,7 +63,7 @@ export function DraftTable({
         edit.text !== "";
       const answers: EditAnswer[] = [];
       const plain = edits.filter((edit) => !isRename(edit));
-      const changes = listChanges(rows, plain, columns, path, begin);
+      const changes = adjust(listChanges(rows, plain, columns, path, begin));
       if (changes.length > 0) answers.push(await commit(changes));
       for (const edit of edits.filter(isRename)) {
         const from = list[edit.row]?.code;
@@ -66,7 +72,7 @@ export function DraftTable({
       const failed = answers.find((answer) => !answer.ok);
       return failed && !failed.ok ? refused(failed, { path, list, columns, edits }) : { ok: true };
     },
-    [commit, rows, list, columns, path, begin, onRename],
+    [commit, rows, list, columns, path, begin, adjust, onRename],
   );
   const needed = useMemo(() => columns.flatMap((column, i) => (column.needed ? [i] : [])), [columns]);
   const isComplete = useCallback(
