@@ -14,7 +14,11 @@ const word = (retired: string, pattern: RegExp, instead: string): RetiredWord =>
 export const retiredWords: readonly RetiredWord[] = [
   word("take in (a file, a bill)", /\b(take|taken|took|takes) (\w+ )?in\b(?! the)/i, "import"),
   word("take back", /\b(take|taken|took|takes) (it |them )?back\b(?!: )/i, "undo, withdraw, revoke"),
-  word("take off, take away, take out", /\b(take|taken|took)( it| them| the line)? (off|away)\b/i, "remove, delete"),
+  word(
+    "take off, take away, take out",
+    /\b(take|taken|took)( it| them| the line)? (off|away)\b/i,
+    "remove, delete",
+  ),
   word("take out", /\b(take|took) (it|them|the line) out\b/i, "remove"),
   word("put it back", /\bput it back\b/i, "undo"),
   word("pin it (a trial)", /\bpin it\b/i, "add the trial"),
@@ -29,7 +33,11 @@ export const retiredWords: readonly RetiredWord[] = [
   word("mended", /\bmend(ed)?\b/i, "corrected"),
   word("try once more", /\bonce more\b/i, "try again"),
   word("nobody knows which", /^which .* nobody knows/i, "… is not a …"),
-  word("is no date, is no number", /\bis no (date|currency|country|number|instant|figure|amount|size|place)\b/i, "is not a …"),
+  word(
+    "is no date, is no number",
+    /\bis no (date|currency|country|number|instant|figure|amount|size|place)\b/i,
+    "is not a …",
+  ),
   word("counts otherwise", /\bcounts? otherwise\b/i, "is calculated differently"),
   word("per pieces", /\bper pieces\b/i, "per piece"),
   word("the most specific one wins", /\bmost specific one wins\b/i, "the most specific counts"),

@@ -31,7 +31,7 @@ test.each([
   ],
   [
     { ...cells, raised: 1, lowered: 2, added: 3, gone: 1, least: "-2.00", most: "1.00" },
-    "edition 2027: 3 rates changed, 1 up and 2 down by −2.00 % to +1.00 %, 3 rates new and 1 rate taken away",
+    "edition 2027: 3 rates changed, 1 up and 2 down by −2.00 % to +1.00 %, 3 rates new and 1 rate removed",
   ],
   [{ ...cells, lowered: 5, least: "-2.00", most: "-2.00" }, "edition 2027: 5 rates lowered by −2.00 %"],
   [
@@ -40,9 +40,9 @@ test.each([
   ],
   [
     { kind: "axis", edition: "2027", of: "breaks", added: ["7", "open"], gone: ["5"] },
-    "edition 2027: breaks 7 and “and above” put in and break 5 taken out",
+    "edition 2027: breaks 7 and “and above” added and break 5 removed",
   ],
-  [{ kind: "entries", added: 1, gone: 2, moved: 0, entries: [] }, "1 entry put in and 2 entries taken out"],
+  [{ kind: "entries", added: 1, gone: 2, moved: 0, entries: [] }, "1 entry added and 2 entries removed"],
   [{ kind: "entries", added: 0, gone: 0, moved: 0, entries: [] }, "entries in another order"],
   [
     {

@@ -3,7 +3,8 @@ import type { FindingCode } from "@/core/checks/finding";
 /** Why each finding matters: what happens to an order where nothing is done about it. */
 export const findingWhy: Readonly<Record<FindingCode, string>> = {
   "unknown-code": "Nothing can be rated while something is named that is not there.",
-  "zone-conflict": "Two zones are given for one place: orders go by the one listed first, which may be the wrong price.",
+  "zone-conflict":
+    "Two zones are given for one place: orders go by the one listed first, which may be the wrong price.",
   "entry-unreachable": "A line that never counts looks as if it did: somebody will rely on it.",
   "zone-unreachable": "Its rates are never used.",
   "countries-in-no-zone": "Orders to these countries get no rate from this chart.",
@@ -11,7 +12,8 @@ export const findingWhy: Readonly<Record<FindingCode, string>> = {
   "zones-without-row": "Orders to these zones are withheld though the service goes there.",
   "empty-cells": "Orders in these cells are withheld.",
   "rate-falls": "A heavier parcel costs less than a lighter one: likely a typing error in one of the two.",
-  "rate-stands-out": "A decimal sign at the wrong place makes a charge ten or a hundred times too high or too low.",
+  "rate-stands-out":
+    "A decimal sign at the wrong place makes a charge ten or a hundred times too high or too low.",
   "last-break-below-limit": "Parcels the service would take get no rate.",
   "edges-look-like-grams": "Every order falls into the first break.",
   "edition-gap": "On these days nothing is rated by this tariff.",
@@ -26,11 +28,13 @@ export const findingWhy: Readonly<Record<FindingCode, string>> = {
   "offer-without-service": "No buyer is ever given it.",
   "offer-without-charge": "No buyer is ever given it.",
   "cost-gets-tax": "A percentage on the cost earns less than it says where the tax is left out.",
-  "rounding-of-one-currency": "A step that suits one currency is far too coarse, or far too fine, for the other.",
+  "rounding-of-one-currency":
+    "A step that suits one currency is far too coarse, or far too fine, for the other.",
   "exchange-rate-missing": "Orders in this currency can't be rated.",
   "mode-missing": "Goods that may not go by air would be put on an aeroplane.",
   "service-unused": "Work spent on its rates changes nothing, and a cheaper way may be left unused.",
-  "limit-suspicious": "A limit in the wrong unit lets through what the carrier refuses, or holds back everything.",
+  "limit-suspicious":
+    "A limit in the wrong unit lets through what the carrier refuses, or holds back everything.",
   "percent-suspicious": "A hundredth of what was meant is charged, or cost.",
   "sell-below-buy": "Each of these orders loses money.",
   "duplicate-name": "People choose the wrong one of two that are called alike.",

@@ -166,7 +166,8 @@ const sentences: Sentences = {
   "tax-added": (i) => `Tax ⟦${i.percent} %⟧ is ${money(i.tax)}: ${money(i.gross)} with tax.`,
   "tax-taken-out": (i) =>
     `The channel's prices include tax: ${money(i.gross)} holds ${money(i.tax)} at ⟦${i.percent} %⟧, ${money(i.net)} without.`,
-  "tax-by-place": (i, r) => `Tax on delivery to ${countryName(i.country)}, by the rule from ${i.from}: ⟦${r ?? ""} %⟧.`,
+  "tax-by-place": (i, r) =>
+    `Tax on delivery to ${countryName(i.country)}, by the rule from ${i.from}: ⟦${r ?? ""} %⟧.`,
   "tax-reversed": (i) =>
     `⟦Reverse charge⟧: the customer in ${countryName(i.country)} has a tax number and owes the tax; none is charged.`,
   "tax-of-goods": (i, r) =>

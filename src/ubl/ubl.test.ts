@@ -132,7 +132,14 @@ test("a charge under reverse charge says so by its category and reason, and stan
   const reversed = {
     ...written,
     charges: [
-      { type: "freight", name: "Post", net: "4.84", tax: "0.00", taxPercent: "0", reverseCharge: true as const },
+      {
+        type: "freight",
+        name: "Post",
+        net: "4.84",
+        tax: "0.00",
+        taxPercent: "0",
+        reverseCharge: true as const,
+      },
     ],
     totals: {
       ...written.totals,
@@ -144,9 +151,9 @@ test("a charge under reverse charge says so by its category and reason, and stan
   };
   const xml = writeOrder(reversed);
   expect(await faults(xml, "order.xsd")).toEqual([]);
-  expect(xml.match(/<cbc:ID>AE<\/cbc:ID><cbc:Percent>0<\/cbc:Percent><cbc:TaxExemptionReason>Reverse charge</g)).toHaveLength(
-    2,
-  );
+  expect(
+    xml.match(/<cbc:ID>AE<\/cbc:ID><cbc:Percent>0<\/cbc:Percent><cbc:TaxExemptionReason>Reverse charge</g),
+  ).toHaveLength(2);
   expect(xml).toContain("<cbc:ID>Z</cbc:ID><cbc:Percent>0</cbc:Percent><cac:TaxScheme>");
 });
 

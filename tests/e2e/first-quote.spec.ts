@@ -14,9 +14,9 @@ test("from nothing to the first quote by screens alone, led by the line", async 
     mimeType: "application/json",
     buffer: Buffer.from(JSON.stringify({ format: "wallodrom-setup/1", bussiness: {} })),
   });
-  await expect(page.getByRole("alert").filter({ hasText: "setup.json can't be read as a setup." })).toContainText(
-    "bussiness",
-  );
+  await expect(
+    page.getByRole("alert").filter({ hasText: "setup.json can't be read as a setup." }),
+  ).toContainText("bussiness");
   await business.setUp("Heather & Sons");
   const way = page.getByRole("navigation", { name: "The way in" });
   // what is not needed for a quote can be left for later: the way says what is open

@@ -132,7 +132,9 @@ test("goods that may not fly have one mark, and say which services it keeps them
   await expect(applies).toContainText("Not by Ternwing Express: it goes by air.");
   await page.keyboard.type("broom");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("alert").filter({ hasText: "“broom” is not a list of ways to carry goods" })).toBeVisible();
+  await expect(
+    page.getByRole("alert").filter({ hasText: "“broom” is not a list of ways to carry goods" }),
+  ).toBeVisible();
   await page.keyboard.press("Escape");
   await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(items.cell(0, 10)).toHaveText("");

@@ -28,7 +28,9 @@ test("any page and any record is found from anywhere by keys alone", async ({ pa
   await expect(box).toBeHidden();
 });
 
-test("the guide opens by its key, and its drawings have words for those who can't see them", async ({ page }) => {
+test("the guide opens by its key, and its drawings have words for those who can't see them", async ({
+  page,
+}) => {
   await page.goto("/offers/express");
   await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
   await expect(async () => {

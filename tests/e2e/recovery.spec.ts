@@ -294,7 +294,9 @@ test("bills are for finance and administrators, results not for those who only l
     const isAllowed = name === "coordinator";
     for (const path of ["", "/shipments", "/break-even", "/cheaper", "/new-table", "/promises"])
       expect(
-        (await (await context.get(`/recovery${path}`)).text()).includes("Coordinators, finance and administrators"),
+        (await (await context.get(`/recovery${path}`)).text()).includes(
+          "Coordinators, finance and administrators",
+        ),
       ).toBe(!isAllowed);
     const file = await context.get("/recovery/export?what=rows");
     expect(file.status()).toBe(isAllowed ? 200 : 403);

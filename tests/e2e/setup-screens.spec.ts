@@ -52,7 +52,9 @@ test("a field is edited in place; nonsense stays typed beside what is wrong; und
 test("a zone in use is kept, and what uses it is named", async ({ page }) => {
   await page.goto("/zones/AMB");
   await page.getByRole("button", { name: "Delete zone HIIU" }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "It is used by" })).toContainText("tariff AMB-VAN-BUY");
+  await expect(page.getByRole("alert").filter({ hasText: "It is used by" })).toContainText(
+    "tariff AMB-VAN-BUY",
+  );
 });
 
 test("a postcode shows the entry that wins and those that lose", async ({ page }) => {
@@ -177,7 +179,9 @@ test("a country is found by name, code or what people call it; what is none stay
   await expect(country).toHaveValue("Estonia EE");
   await country.fill("Latva");
   await country.press("Enter");
-  await expect(page.getByRole("alert")).toContainText(["“Latva” is not in the list. Did you mean Latvia LV?"]);
+  await expect(page.getByRole("alert")).toContainText([
+    "“Latva” is not in the list. Did you mean Latvia LV?",
+  ]);
   await expect(country).toHaveValue("Latva");
   await country.fill("uk");
   await country.press("Enter");

@@ -157,7 +157,9 @@ test("delivery is taxed by its destination from a day on; a percentage and rever
   await expect(rules.cell(0, 4)).toHaveText("25.5");
   await page.goto("/offers/try?goods=2+SMOKER&country=FI");
   await page.getByRole("region", { name: "Offers for this order" }).getByRole("button").first().click();
-  await expect(page.getByText(/Tax on delivery to Finland, by the rule from 2026-01-01/).first()).toBeVisible();
+  await expect(
+    page.getByText(/Tax on delivery to Finland, by the rule from 2026-01-01/).first(),
+  ).toBeVisible();
   await page.goto("/business");
   await rules.put(0, 5, "yes");
   await expect(rules.cell(0, 4)).toHaveText("");

@@ -9,7 +9,10 @@ test("shipments over all services: what is left on the table, by origin, zone an
   page,
 }) => {
   await page.goto("/recovery");
-  await page.getByRole("navigation", { name: "Recovery" }).getByRole("link", { name: "Cheaper service" }).click();
+  await page
+    .getByRole("navigation", { name: "Recovery" })
+    .getByRole("link", { name: "Cheaper service" })
+    .click();
   const form = page.getByRole("form", { name: "Cheaper service" });
   await form.getByLabel("Shipments from").selectOption({ index: 2 });
   await form.getByRole("button", { name: "Calculate" }).click();
@@ -74,6 +77,8 @@ test("arrivals from a carrier's file: each row's fate before anything is stored,
     await page.reload();
     const from = page.getByLabel("From", { exact: true });
     await from.selectOption({ index: (await from.locator("option").count()) - 1 });
-    await expect(page.getByText(/shipments? of these months ha(s|ve) arrived/)).toBeVisible({ timeout: 3000 });
+    await expect(page.getByText(/shipments? of these months ha(s|ve) arrived/)).toBeVisible({
+      timeout: 3000,
+    });
   }).toPass({ timeout: LONG_MS });
 });

@@ -366,6 +366,16 @@ const named = <T extends object>(codes: readonly string[], list: readonly T[]) =
 const listOf = <T>(arb: fc.Arbitrary<T>, codes: readonly string[]) =>
   fc.array(arb, { minLength: codes.length, maxLength: codes.length });
 
+/** A rule of the tax on delivery with what it says of it. */
+const taxRule = <T extends Record<string, fc.Arbitrary<unknown>>>(says: T) =>
+  fc.record({
+    from: one("2026-01-01", "2026-11-25"),
+    to: rare(one("2026-12-31")),
+    destinations: rare(fc.array(destination, { maxLength: 2 })),
+    channels: rare(some(channelCodes)),
+    ...says,
+  });
+
 export const anyBusiness: fc.Arbitrary<AnyBusiness> = fc
   .record({
     business: fc.record({
@@ -373,6 +383,15 @@ export const anyBusiness: fc.Arbitrary<AnyBusiness> = fc
       units: fc.record({ weight: one("kg", "g", "lb", "oz"), length: one("cm", "in") }),
       deliveryTaxPercent: one("0", "22"),
       deliveryTax: opt(one("fixed", "highestOfGoods", "weightedByGoods", "splitByGoods")),
+      deliveryTaxes: rare(
+        fc.array(
+          fc.oneof(
+            taxRule({ percent: one("0", "24") }),
+            taxRule({ reverseChargeWithTaxId: fc.constant(true as const) }),
+          ),
+          { maxLength: 2 },
+        ),
+      ),
     }),
     rates: fc.array(
       fc.record({
@@ -383,6 +402,7 @@ export const anyBusiness: fc.Arbitrary<AnyBusiness> = fc
       { minLength: 2, maxLength: 5 },
     ),
     defaultWeight: opt(kg),
+    notBy: rare(fc.constant(["air"])),
     origins: listOf(origin, originCodes),
     ranks: fc.shuffledSubarray([1, 2, 3], { minLength: 3 }),
     carriers: listOf(carrier, ["C1", "C2"]),
@@ -413,7 +433,7 @@ export const anyBusiness: fc.Arbitrary<AnyBusiness> = fc
         { code: "handling", name: "Handling", taxPercent: "9" },
       ],
       goodsClasses: [
-        { code: "small", name: "Small" },
+        { code: "small", name: "Small", notBy: any.notBy },
         { code: "bulky", name: "Bulky", defaultWeight: any.defaultWeight },
       ],
       origins: named(originCodes, any.origins).map((own, i) => ({

@@ -29,6 +29,7 @@ test("each finding is told with its place, errors first", () => {
   ).toEqual([
     "error unknown-code offers/parcel/services/0",
     "warning zone-unreachable zoneCharts/ALL/zones/3",
+    "note service-unused services/PARCEL",
   ]);
 });
 

@@ -109,8 +109,7 @@ function leading(lines: readonly ChargeLine[]): ChargeLine | undefined {
   return lines
     .filter(({ type, name: called }) => type === first?.type && called === first.name)
     .reduce(
-      (most, line) =>
-        most && !Decimal.of(line.net).moreThan(Decimal.of(most.net)) ? most : line,
+      (most, line) => (most && !Decimal.of(line.net).moreThan(Decimal.of(most.net)) ? most : line),
       undefined as ChargeLine | undefined,
     );
 }

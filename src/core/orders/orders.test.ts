@@ -130,12 +130,21 @@ describe("a charge with a part by hand", () => {
       tax: "1.25",
       gross: "6.25",
     });
+  });
 
-  it("is taxed as the greatest part where the charge was split over the goods' rates, and stays reverse charge", () => {
-    const line = (net: string, taxPercent: string) => ({ type: "freight", name: "Home", net, taxPercent, tax: "0" });
+  test("is taxed as the greatest part where the charge was split over the goods' rates, and stays reverse charge", () => {
+    const line = (net: string, taxPercent: string) => ({
+      type: "freight",
+      name: "Home",
+      net,
+      taxPercent,
+      tax: "0",
+    });
     const charged = (chargeLines: QuotedOffer["chargeLines"]) =>
       chargedAt(offer({ offer: "home", chargeLines }), { net: "5.00" }, "EUR").chargeLines;
-    expect(charged([line("2.00", "9"), line("7.00", "22")])).toMatchObject([{ taxPercent: "22", tax: "1.10" }]);
+    expect(charged([line("2.00", "9"), line("7.00", "22")])).toMatchObject([
+      { taxPercent: "22", tax: "1.10" },
+    ]);
     expect(charged([{ ...line("2.00", "0"), reverseCharge: true }])).toMatchObject([
       { taxPercent: "0", reverseCharge: true },
     ]);
@@ -143,7 +152,6 @@ describe("a charge with a part by hand", () => {
     expect(charged([line("2.00", "9"), { ...line("70.00", "22"), type: "handling" }])).toMatchObject([
       { taxPercent: "9" },
     ]);
-  });
   });
 
   test("nothing waives it: a line of 0 that says what was worked out", () => {

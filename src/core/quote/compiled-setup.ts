@@ -132,7 +132,10 @@ function compileServices(
     setup.services.map((service) => {
       const carrier = carriers.get(service.carrier);
       const rate = rateOf(service.rate, tariffs, minutes);
-      return [service.code, compileService(service, { carrier, rate, charts, goodsClasses: setup.goodsClasses })];
+      return [
+        service.code,
+        compileService(service, { carrier, rate, charts, goodsClasses: setup.goodsClasses }),
+      ];
     }),
   );
 }

@@ -52,4 +52,3 @@ export function partsOf(
     return take > 0 ? [partOf(line, take)] : [];
   });
 }
-

@@ -32,7 +32,8 @@ const told = ({ parts }: ReturnType<typeof spreadFees>) =>
 describe("fees of no shipment", () => {
   it("are spread by how many shipments there are, or by what they cost", () => {
     const sums = [own("EE", 3, "10.00"), own("FI", 1, "30.00")];
-    const by = (key: "shipments" | "cost") => told(spreadFees([fee("25.00")], sums, { by: key, currency: "EUR" }));
+    const by = (key: "shipments" | "cost") =>
+      told(spreadFees([fee("25.00")], sums, { by: key, currency: "EUR" }));
     expect(by("shipments")).toEqual({ EE: "18.75", FI: "6.25" });
     expect(by("cost")).toEqual({ EE: "6.25", FI: "18.75" });
   });
@@ -50,7 +51,11 @@ describe("fees of no shipment", () => {
   });
 
   it("fall on shipments of their own carrier and month alone, else on none", () => {
-    const sums = [own("EE", 1), own("EE", 9, "0", { month: "2026-09" }), own("FI", 5, "0", { carrier: "TRN" })];
+    const sums = [
+      own("EE", 1),
+      own("EE", 9, "0", { month: "2026-09" }),
+      own("FI", 5, "0", { carrier: "TRN" }),
+    ];
     const spread = spreadFees([fee("25.00"), fee("7.00", { carrier: "STP" })], sums, {
       by: "shipments",
       currency: "EUR",
@@ -67,8 +72,13 @@ describe("fees of no shipment", () => {
         fc.integer({ min: -5000, max: 99_999 }),
         fc.constantFrom<"shipments" | "cost">("shipments", "cost"),
         (list, cents, by) => {
-          const sums = list.map(({ shipments, cents: cost }, i) => own(`v${i}`, shipments, (cost / 100).toFixed(2)));
-          const { parts, unspread } = spreadFees([fee((cents / 100).toFixed(2))], sums, { by, currency: "EUR" });
+          const sums = list.map(({ shipments, cents: cost }, i) =>
+            own(`v${i}`, shipments, (cost / 100).toFixed(2)),
+          );
+          const { parts, unspread } = spreadFees([fee((cents / 100).toFixed(2))], sums, {
+            by,
+            currency: "EUR",
+          });
           const all = sum([...parts.values()]).plus(unspread);
           return all.equals(Decimal.of((cents / 100).toFixed(2)));
         },

@@ -47,10 +47,12 @@ describe("what a new table does to past shipments", () => {
     sell("together", "5.00", "4.00", "5.50");
     sell("together", "6.00", "4.00", "5.50");
     const { belowCost } = counter.change;
-    expect(belowCost.map(({ zone, marginBefore, marginAfter }) => [zone, marginBefore, marginAfter])).toEqual([
-      ["falls-more", "1.00", "-2.00"],
-      ["falls", "0.00", "-0.01"],
-    ]);
+    expect(belowCost.map(({ zone, marginBefore, marginAfter }) => [zone, marginBefore, marginAfter])).toEqual(
+      [
+        ["falls-more", "1.00", "-2.00"],
+        ["falls", "0.00", "-0.01"],
+      ],
+    );
   });
 });
 

@@ -83,9 +83,7 @@ export class TableChangeCounter {
       difference: money(all.after.minus(all.before)),
       cells: ordered(this.bought, ({ before, after }) => before.minus(after)).map(changed),
       belowCost: ordered(this.sold, ({ charged, after }) => charged.minus(after))
-        .filter(
-          ({ charged, before, after }) => !charged.lessThan(before) && charged.lessThan(after),
-        )
+        .filter(({ charged, before, after }) => !charged.lessThan(before) && charged.lessThan(after))
         .map((sum) => ({
           ...changed(sum),
           charged: money(sum.charged),

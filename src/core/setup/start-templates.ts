@@ -69,96 +69,106 @@ const shapes: Readonly<Record<StartTemplate, Shape>> = {
  */
 export function withTemplate(setup: Setup, template: StartTemplate, from: string): Setup {
   const shape = shapes[template];
-  const { country, homeCurrency } = setup.business;
-  const [chargeType] = setup.chargeTypes;
   return {
     ...setup,
-    carriers: [
-      ...setup.carriers,
-      {
-        code: "CARRIER",
-        name: shape.carrier,
-        country,
-        currency: homeCurrency,
-        units: { weight: "kg", volume: "m3" },
-        workdays: [1, 2, 3, 4, 5],
-        active: true,
-        ...(shape.fuelPercent === undefined ? {} : { fuelIndex: [{ from, percent: shape.fuelPercent }] }),
-      } as Setup["carriers"][number],
+    carriers: [...setup.carriers, carrierOf(setup, shape, from)],
+    zoneCharts: [...setup.zoneCharts, chartOf(setup)],
+    tariffs: [...setup.tariffs, tariffOf(setup, shape, from)],
+    services: [...setup.services, serviceOf(shape)],
+    offers: [...setup.offers, offerOf(setup, shape)],
+  };
+}
+
+function carrierOf(
+  { business }: Setup,
+  { carrier, fuelPercent }: Shape,
+  from: string,
+): Setup["carriers"][number] {
+  return {
+    code: "CARRIER",
+    name: carrier,
+    country: business.country,
+    currency: business.homeCurrency,
+    units: { weight: "kg", volume: "m3" },
+    workdays: [1, 2, 3, 4, 5],
+    active: true,
+    ...(fuelPercent === undefined ? {} : { fuelIndex: [{ from, percent: fuelPercent }] }),
+  };
+}
+
+function chartOf({ business: { country } }: Setup): Setup["zoneCharts"][number] {
+  return {
+    code: "ZONES",
+    name: "Home and abroad",
+    zones: [
+      { code: "1", name: "Home" },
+      { code: "2", name: "Abroad" },
     ],
-    zoneCharts: [
-      ...setup.zoneCharts,
+    entries: [
+      { zone: "1", country },
+      { zone: "2", country: "*" },
+    ],
+  };
+}
+
+function tariffOf({ business }: Setup, { service, breaks }: Shape, from: string): Setup["tariffs"][number] {
+  return {
+    code: "RATES",
+    name: `${service}, what we pay`,
+    side: "buy",
+    currency: business.homeCurrency,
+    zoneChart: "ZONES",
+    measure: "chargeableWeight",
+    unit: "kg",
+    boundary: "upTo",
+    editions: [
       {
-        code: "ZONES",
-        name: "Home and abroad",
-        zones: [
-          { code: "1", name: "Home" },
-          { code: "2", name: "Abroad" },
+        label: from.slice(0, 4),
+        from,
+        breaks: breaks.map(([edge]) => ({ edge, rate: "flat" })),
+        rows: [
+          { zone: "1", rates: breaks.map(([, home]) => home) },
+          { zone: "2", rates: breaks.map(([, , abroad]) => abroad) },
         ],
-        entries: [
-          { zone: "1", country },
-          { zone: "2", country: "*" },
-        ],
       },
     ],
-    tariffs: [
-      ...setup.tariffs,
-      {
-        code: "RATES",
-        name: `${shape.service}, what we pay`,
-        side: "buy",
-        currency: homeCurrency,
-        zoneChart: "ZONES",
-        measure: "chargeableWeight",
-        unit: "kg",
-        boundary: "upTo",
-        editions: [
-          {
-            label: from.slice(0, 4),
-            from,
-            breaks: shape.breaks.map(([edge]) => ({ edge, rate: "flat" })),
-            rows: [
-              { zone: "1", rates: shape.breaks.map(([, home]) => home) },
-              { zone: "2", rates: shape.breaks.map(([, , abroad]) => abroad) },
-            ],
-          },
-        ],
-      },
-    ],
-    services: [
-      ...setup.services,
-      {
-        code: "SERVICE",
-        carrier: "CARRIER",
-        name: shape.service,
-        tier: shape.tier,
-        mode: "road",
-        transit: shape.transit,
-        ...(shape.maxParcelWeight === undefined
-          ? {}
-          : { limits: { maxParcelWeight: { value: shape.maxParcelWeight, unit: "kg" } } }),
-        ...(shape.volumetricDivisor === undefined ? {} : { volumetric: { divisor: shape.volumetricDivisor } }),
-        rate: { tariff: "RATES" },
-        ...(shape.fuelPercent === undefined
-          ? {}
-          : { surcharges: [{ code: "fuel", name: "Fuel", amount: { percentFromFuelIndex: true, of: "freight" } }] }),
-        active: true,
-      },
-    ],
-    offers: [
-      ...setup.offers,
-      {
-        code: "OFFER",
-        name: shape.offer,
-        channels: setup.channels.map(({ code }) => code),
-        services: ["SERVICE"],
-        pick: "cheapest",
-        acrossOrigins: "any",
-        plan: { kind: "costPlus" },
-        adjust: { marginPercent: "10", rounding: { step: "0.10", mode: "up" } },
-        chargeType: chargeType?.code ?? "freight",
-        active: true,
-      },
-    ],
+  };
+}
+
+function serviceOf(shape: Shape): Setup["services"][number] {
+  const { maxParcelWeight, volumetricDivisor, fuelPercent } = shape;
+  return {
+    code: "SERVICE",
+    carrier: "CARRIER",
+    name: shape.service,
+    tier: shape.tier,
+    mode: "road",
+    transit: shape.transit,
+    ...(maxParcelWeight === undefined
+      ? {}
+      : { limits: { maxParcelWeight: { value: maxParcelWeight, unit: "kg" } } }),
+    ...(volumetricDivisor === undefined ? {} : { volumetric: { divisor: volumetricDivisor } }),
+    rate: { tariff: "RATES" },
+    ...(fuelPercent === undefined
+      ? {}
+      : {
+          surcharges: [{ code: "fuel", name: "Fuel", amount: { percentFromFuelIndex: true, of: "freight" } }],
+        }),
+    active: true,
+  };
+}
+
+function offerOf({ channels, chargeTypes }: Setup, { offer }: Shape): Setup["offers"][number] {
+  return {
+    code: "OFFER",
+    name: offer,
+    channels: channels.map(({ code }) => code),
+    services: ["SERVICE"],
+    pick: "cheapest",
+    acrossOrigins: "any",
+    plan: { kind: "costPlus" },
+    adjust: { marginPercent: "10", rounding: { step: "0.10", mode: "up" } },
+    chargeType: chargeTypes[0]?.code ?? "freight",
+    active: true,
   };
 }

@@ -43,7 +43,10 @@ describe("tax on delivery by destination, channel and day", () => {
   });
 
   test("comes after what an offer or a charge type says itself", () => {
-    const of = withRules([{ from: "2026-01-01", percent: "24" }], (setup) => (setup.offers[0]!.taxPercent = "5"));
+    const of = withRules(
+      [{ from: "2026-01-01", percent: "24" }],
+      (setup) => (setup.offers[0]!.taxPercent = "5"),
+    );
     expect(percentOf(of)).toBe("5");
   });
 
@@ -56,7 +59,9 @@ describe("tax on delivery by destination, channel and day", () => {
       expect.objectContaining({ taxPercent: "0", tax: "0.00", reverseCharge: true }),
     ]);
     for (const customer of [undefined, { taxId: " " }, { group: "dealer" }])
-      expect(linesOf({ ...of, request: customer ? { customer } : {} })[0]).not.toHaveProperty("reverseCharge");
+      expect(linesOf({ ...of, request: customer ? { customer } : {} })[0]).not.toHaveProperty(
+        "reverseCharge",
+      );
   });
 });
 
@@ -65,6 +70,7 @@ describe("a charge split over the goods' rates", () => {
     setup.business.deliveryTax = "splitByGoods";
     setup.channels[0]!.pricesIncludeTax = includesTax;
     delete setup.offers[0]!.taxPercent;
+    delete setup.offers[0]!.adjust;
   };
   const goods = [
     { ...box, sku: "BOOK", taxPercent: "9" },

@@ -1,10 +1,31 @@
-import { and, desc, eq, getTableColumns, gt, gte, inArray, isNotNull, lt, lte, sql, type SQL } from "drizzle-orm";
+import {
+  and,
+  desc,
+  eq,
+  getTableColumns,
+  gt,
+  gte,
+  inArray,
+  isNotNull,
+  lt,
+  lte,
+  sql,
+  type SQL,
+} from "drizzle-orm";
 import { monthAfter } from "@/core/calendar/months";
 import type { ArrivedAlike } from "@/core/recovery/promise-kept";
 import type { ResultFigures } from "@/core/recovery/result-sum";
 import { dimensions, type Dimension } from "@/core/recovery/shipment-result";
 import type { Database } from "../connect";
-import { arrivalSums, billedShipments, bills, resultDays, resultSums, shipmentResults, soldSums } from "../schema";
+import {
+  arrivalSums,
+  billedShipments,
+  bills,
+  resultDays,
+  resultSums,
+  shipmentResults,
+  soldSums,
+} from "../schema";
 import { between, columnOf, daysOf, figures, type Months } from "./result-figures";
 import type { ShipmentResultRow } from "./results";
 
@@ -232,7 +253,9 @@ export async function readFees(
   return db
     .select({ month, carrier: bills.carrier, amount: sql<string>`sum(${bills.feesHome})::text` })
     .from(bills)
-    .where(and(gte(bills.date, `${from}-01`), lt(bills.date, `${monthAfter(to)}-01`), isNotNull(bills.feesHome)))
+    .where(
+      and(gte(bills.date, `${from}-01`), lt(bills.date, `${monthAfter(to)}-01`), isNotNull(bills.feesHome)),
+    )
     .groupBy(month, bills.carrier)
     .having(sql`sum(${bills.feesHome}) <> 0`)
     .orderBy(month, bills.carrier);

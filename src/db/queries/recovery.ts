@@ -128,11 +128,7 @@ export type ListedBill = Omit<BillRow, "lines">;
 /** The newest first. */
 export async function listBills(db: Database, most: number): Promise<ListedBill[]> {
   const { lines: _, ...columns } = getTableColumns(bills);
-  return db
-    .select(columns)
-    .from(bills)
-    .orderBy(desc(bills.date), bills.carrier, bills.number)
-    .limit(most);
+  return db.select(columns).from(bills).orderBy(desc(bills.date), bills.carrier, bills.number).limit(most);
 }
 
 /** Why shipments were billed otherwise than expected, in their order; `undefined` where nothing is billed, or can't be explained. */

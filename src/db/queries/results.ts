@@ -177,12 +177,7 @@ export async function readOutcomes(db: Database, numbers: readonly string[]) {
     })
     .from(billedShipments)
     .innerJoin(bills, eq(bills.id, billedShipments.bill))
-    .where(
-      and(
-        inArray(billedShipments.order, [...numbers]),
-        billedShipments.taken,
-      ),
-    );
+    .where(and(inArray(billedShipments.order, [...numbers]), billedShipments.taken));
   const arrived = await db
     .select({
       order: deliveries.order,

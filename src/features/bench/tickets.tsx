@@ -64,7 +64,9 @@ function TicketFigure({ ticket }: { readonly ticket: Ticket }) {
       {isChanged && before !== "" && before !== after && <span className="text-soft">{before} → </span>}
       <b>{after}</b> <span className="narrow text-xs text-soft">{currency}</span>{" "}
       <span className={tones[tone]}>{change}</span>
-      {othersChanged > 0 && !isChanged && <span className="font-semibold"> +{count(othersChanged, "other")}</span>}
+      {othersChanged > 0 && !isChanged && (
+        <span className="font-semibold"> +{count(othersChanged, "other")}</span>
+      )}
       {failed > 0 && <span className="font-semibold text-loss"> ✗</span>}
     </span>
   );

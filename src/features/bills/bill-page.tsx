@@ -219,7 +219,9 @@ function whyOf({ explained, match, score }: Shown, names: Readonly<Record<string
       ]
         .filter(([, amount]) => Number(amount) !== 0)
         .sort((a, b) => Math.abs(Number(b[1])) - Math.abs(Number(a[1])))
-        .map(([cause, amount]) => `${causeNames[cause]} ${signed(amount)}${saidWords(explained, cause, names)}`)
+        .map(
+          ([cause, amount]) => `${causeNames[cause]} ${signed(amount)}${saidWords(explained, cause, names)}`,
+        )
     : [];
   const found = match === "likeness" ? [`found by likeness, ${score ?? 0} of 100`] : [];
   return [...parts, ...found].join(" · ") || "as expected";

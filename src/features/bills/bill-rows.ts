@@ -54,8 +54,7 @@ export function billVerdict(cells: Readonly<Record<string, string>>): Verdict<Bi
   const text = (key: string) => (cells[key] ?? "").trim();
   const figure = (key: string) => (text(key) === "" ? "" : plainNumber(text(key)));
   const country = text("country") === "" ? "" : countryOf(text("country"));
-  if (country === undefined)
-    return { kind: "refused", why: `“${text("country")}” is not a country.` };
+  if (country === undefined) return { kind: "refused", why: `“${text("country")}” is not a country.` };
   const line = {
     tracking: text("tracking"),
     reference: text("reference"),

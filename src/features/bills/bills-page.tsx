@@ -25,8 +25,8 @@ export function BillsPage({
       </RecoveryHead>
       {bills.length === 0 && (
         <p className="max-w-[46rem]">
-          No carrier's bill has been imported yet. Import one as CSV, as a workbook, or as a UBL 2.1 invoice: each
-          of its shipments is found among yours, held beside what it was expected to cost, and every
+          No carrier's bill has been imported yet. Import one as CSV, as a workbook, or as a UBL 2.1 invoice:
+          each of its shipments is found among yours, held beside what it was expected to cost, and every
           difference is told apart: another service, zone, weight, day, surcharge or exchange rate.
         </p>
       )}

@@ -30,11 +30,7 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
     const answer = await sent(previewBoard({ cells: [...cells], wish }));
     if (answer.ok) setPlan({ plan: answer.value, cells });
     setTrouble(
-      answer === undefined
-        ? "The server does not answer. Try again."
-        : answer.ok
-          ? undefined
-          : answer.text,
+      answer === undefined ? "The server does not answer. Try again." : answer.ok ? undefined : answer.text,
     );
   };
   const write = async (planned: BoardPlan) => {
@@ -99,8 +95,7 @@ export function WishBar({ cells, by, zones, onClear }: Props) {
           </ul>
           <div className="mt-2 flex gap-2">
             <Button kind="main" disabled={shown.changes.length === 0} onClick={() => void write(shown)}>
-              Make{" "}
-              {count(shown.effects.filter((effect) => effect.done !== "nothing").length, "change")}
+              Make {count(shown.effects.filter((effect) => effect.done !== "nothing").length, "change")}
             </Button>
             <Button onClick={() => setPlan(undefined)}>Cancel</Button>
           </div>

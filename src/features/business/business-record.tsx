@@ -2,7 +2,15 @@
 
 import type { ReactNode } from "react";
 import type { Setup } from "@/core/setup/setup";
-import { DraftChoice, DraftDecimal, DraftPick, DraftText, FindingsNote, useCommit, type Notice } from "@/features/draft";
+import {
+  DraftChoice,
+  DraftDecimal,
+  DraftPick,
+  DraftText,
+  FindingsNote,
+  useCommit,
+  type Notice,
+} from "@/features/draft";
 import { countries, currencies, timeZones } from "@/messages/pickables";
 import { PageHead } from "@/ui/parts/page-head";
 import { Record, Section } from "@/ui/parts/section";
@@ -44,12 +52,7 @@ export function BusinessRecord({ setup, notices, publishing }: Props) {
       <Record>
         <Section name="Business">
           <DraftText label="Name" path="business/name" value={business.name} />
-          <DraftPick
-            label="Country"
-            path="business/country"
-            value={business.country}
-            options={countries}
-          />
+          <DraftPick label="Country" path="business/country" value={business.country} options={countries} />
           <DraftPick
             label="Home currency"
             path="business/homeCurrency"
@@ -111,12 +114,8 @@ export function BusinessRecord({ setup, notices, publishing }: Props) {
         <Section name="Publishing">{publishing}</Section>
       </Record>
       <div className="grid gap-x-8 xl:grid-cols-2">
-        <DeliveryTaxes
-        rules={business.deliveryTaxes}
-        usual={business.deliveryTaxPercent}
-        notices={notices}
-      />
-      <ExchangeRates rates={setup.exchangeRates} home={business.homeCurrency} notices={notices} />
+        <DeliveryTaxes rules={business.deliveryTaxes} usual={business.deliveryTaxPercent} notices={notices} />
+        <ExchangeRates rates={setup.exchangeRates} home={business.homeCurrency} notices={notices} />
         <ChargeTypes chargeTypes={setup.chargeTypes} notices={notices} />
       </div>
     </div>

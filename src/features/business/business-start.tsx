@@ -58,9 +58,15 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
     >
       <h1>Your business</h1>
       <p className="text-soft">
-        A few facts, then a short way leads along the line: origin, carrier, zones, tariff, offer, first order.
+        A few facts, then a short way leads along the line: origin, carrier, zones, tariff, offer, first
+        order.
       </p>
-      <Field label="Name of the business" value={values.name} onText={set("name")} trouble={troubleOf("name")} />
+      <Field
+        label="Name of the business"
+        value={values.name}
+        onText={set("name")}
+        trouble={troubleOf("name")}
+      />
       <PickInput label="Country" options={countries} onCode={set("country")} trouble={troubleOf("country")} />
       <PickInput
         label="Home currency"
@@ -87,9 +93,7 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
         <select
           className="control mt-0.5 block h-8 w-full px-2"
           value={start}
-          onChange={({ target }) =>
-            setStart(starts.find(({ value }) => value === target.value)?.value ?? "")
-          }
+          onChange={({ target }) => setStart(starts.find(({ value }) => value === target.value)?.value ?? "")}
         >
           {starts.map(({ value, name }) => (
             <option key={value} value={value}>

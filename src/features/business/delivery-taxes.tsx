@@ -14,7 +14,8 @@ const codes = (text: string) =>
     .split(/[,;\s]+/)
     .map((code) => code.trim())
     .filter(Boolean);
-const listOrNothing = (list: readonly Json[]): Json | undefined => (list.length === 0 ? undefined : [...list]);
+const listOrNothing = (list: readonly Json[]): Json | undefined =>
+  list.length === 0 ? undefined : [...list];
 
 const columns: readonly TableColumn[] = [
   {
@@ -86,8 +87,8 @@ export function DeliveryTaxes({
       <h2 className="mb-1">
         Tax by destination{" "}
         <span className="font-normal text-soft">
-          the first row that fits an order&apos;s destination, channel and day counts; a row has a percentage, or yes
-          under {REVERSE}
+          the first row that fits an order&apos;s destination, channel and day counts; a row has a percentage,
+          or yes under {REVERSE}
         </span>
       </h2>
       <DraftTable

@@ -18,10 +18,10 @@ test("decimal commas, dates with dots and missing columns are understood", () =>
 });
 
 test.each([
-  [{ from: "Krona", rate: "1" }, "no currency"],
+  [{ from: "Krona", rate: "1" }, "not a currency"],
   [{ from: "EUR", rate: "1" }, "are one"],
-  [{ from: "SEK", rate: "0" }, "no rate above 0"],
-  [{ from: "SEK", rate: "free" }, "no rate above 0"],
+  [{ from: "SEK", rate: "0" }, "not a rate above 0"],
+  [{ from: "SEK", rate: "free" }, "not a rate above 0"],
   [{ from: "SEK", rate: "1", asOf: "03/04/2026" }, "not a date"],
 ])("%j is left out", (cells, why) => {
   const read = verdict(cells);

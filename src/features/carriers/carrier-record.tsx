@@ -4,7 +4,8 @@ import Link from "next/link";
 import type { Carrier } from "@/core/setup/carrier";
 import { joinPath } from "@/core/setup/path";
 import type { Service } from "@/core/setup/service";
-import { DraftPick,
+import {
+  DraftPick,
   AddMember,
   DraftChoice,
   DraftSwitch,

@@ -3,7 +3,8 @@
 import type { ReactNode } from "react";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { joinPath } from "@/core/setup/path";
-import { DraftPick,
+import {
+  DraftPick,
   DraftChoice,
   DraftSwitch,
   DraftText,

@@ -93,7 +93,11 @@ export function DraftTable({
   );
   const marked = useMemo(
     () =>
-      new Set(list.flatMap((row, i) => (noticesFor(counting(notices), rowPath(path, row, i)).length > 0 ? [i] : []))),
+      new Set(
+        list.flatMap((row, i) =>
+          noticesFor(counting(notices), rowPath(path, row, i)).length > 0 ? [i] : [],
+        ),
+      ),
     [list, notices, path],
   );
   return (

@@ -64,6 +64,7 @@ export interface ShownLine extends ChangeWords {
 }
 
 export interface ShownFinding {
+  readonly why: string;
   readonly text: string;
   readonly href: string | undefined;
   readonly place: string;

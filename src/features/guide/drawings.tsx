@@ -7,7 +7,11 @@ const soft = { fontSize: 11, fill: "var(--ink-soft)" } as const;
 /** The stations a figure passes. */
 export function LineDrawing() {
   return (
-    <svg viewBox="0 0 700 70" role="img" aria-label="The line: order, origin, zone, service, buy rate, plan, charge">
+    <svg
+      viewBox="0 0 700 70"
+      role="img"
+      aria-label="The line: order, origin, zone, service, buy rate, plan, charge"
+    >
       <line x1={50} y1={20} x2={650} y2={20} stroke="var(--ink)" strokeWidth={3} />
       {stations.map((station, i) => (
         <g key={station} transform={`translate(${50 + i * 100} 20)`} textAnchor="middle">
@@ -43,7 +47,15 @@ export function BoundaryDrawing() {
   );
 }
 
-function Strip({ y, name, isBelow }: { readonly y: number; readonly name: string; readonly isBelow: boolean }) {
+function Strip({
+  y,
+  name,
+  isBelow,
+}: {
+  readonly y: number;
+  readonly name: string;
+  readonly isBelow: boolean;
+}) {
   return (
     <g transform={`translate(0 ${y})`}>
       <text x={0} y={16} {...text} fontWeight={600}>
@@ -82,7 +94,11 @@ function Strip({ y, name, isBelow }: { readonly y: number; readonly name: string
 /** One order in two shipments that join. */
 export function SourcingDrawing() {
   return (
-    <svg viewBox="0 0 700 90" role="img" aria-label="Two origins ship one order: two lines that join before the charge">
+    <svg
+      viewBox="0 0 700 90"
+      role="img"
+      aria-label="Two origins ship one order: two lines that join before the charge"
+    >
       <path d="M60 20 H330 L390 45 H620" fill="none" stroke="var(--ink)" strokeWidth={3} />
       <path d="M60 70 H330 L390 45" fill="none" stroke="var(--ink)" strokeWidth={3} />
       {[

@@ -42,7 +42,17 @@ interface Props<T> {
  * Imports rows of a file: choose it, settle how it is read, see each row as it will be stored, then import; nothing is
  * stored before. What is refused can be taken home as a file.
  */
-export function ImportPanel<T>({ what, fields, read, onTake, onClose, fromJson, fromXml, isEdit = true, step }: Props<T>) {
+export function ImportPanel<T>({
+  what,
+  fields,
+  read,
+  onTake,
+  onClose,
+  fromJson,
+  fromXml,
+  isEdit = true,
+  step,
+}: Props<T>) {
   const { tell } = useDraft();
   const [file, setFile] = useState<ReadFile>();
   const [reading, setReading] = useState<HowToRead>(unread);

@@ -34,7 +34,7 @@ test.each([
   [["", "", "odd", "", "banned"], "no offer odd"],
   [["", "", "", "Sweden", "banned"], "SWEDEN is not a country"],
   [["", "", "", "", "half price"], "none of"],
-  [["", "", "", "", "extra much"], "no amount"],
+  [["", "", "", "", "extra much"], "not an amount"],
 ])("%j is left out with its reason", (row, why) => {
   expect(verdicts([], [row])).toEqual([{ kind: "refused", why: expect.stringContaining(why) as string }]);
 });

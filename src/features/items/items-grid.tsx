@@ -167,7 +167,12 @@ function columnsOf(origins: Props["origins"]): GridColumn[] {
     { key: "taxPercent", name: "Tax, percent", head: "Tax, %", width: 60, numeric: true },
     { key: "shippable", name: "Shipped", head: "Shipped", width: 64 },
     { key: "shipsAlone", name: "Ships alone", head: "Alone", width: 60 },
-    { key: "notBy", name: "May not be carried by (road, rail, sea, air, inland water, mail)", head: "Not by", width: 80 },
+    {
+      key: "notBy",
+      name: "May not be carried by (road, rail, sea, air, inland water, mail)",
+      head: "Not by",
+      width: 80,
+    },
     ...origins.map((origin) => ({
       key: `at ${origin.code}`,
       name: `Pieces in ${origin.city}`,

@@ -143,7 +143,8 @@ function FatesOf({
     };
   }, [orders, onFates]);
   if (orders.length === 0) return null;
-  if (found?.of !== orders) return <p className="my-1.5 text-soft">Looking at {counted(orders.length, "order")}…</p>;
+  if (found?.of !== orders)
+    return <p className="my-1.5 text-soft">Looking at {counted(orders.length, "order")}…</p>;
   const count = (fate: string) => found.fates.filter((one) => one.fate === fate).length;
   const refused = found.fates.filter((one) => one.fate === "refused");
   return (

@@ -57,7 +57,7 @@ test("what can't be read is told in the words of the file", () => {
   expect(whyOf({ "shipTo.country": "Narnia" })).toContain("“Narnia”");
   expect(whyOf({ placedAt: "11/24/2026" })).toContain("not a date");
   expect(whyOf({ "lines.sku": " " })).toBe("It has no item.");
-  expect(whyOf({ "lines.quantity": "1,5" })).toContain("no number of pieces");
+  expect(whyOf({ "lines.quantity": "1,5" })).toContain("not a number of pieces");
   expect(whyOf({ "customer.name": "" })).toMatch(/^customer/);
   expect(whyOf({ "lines.unitPrice": "free" })).toMatch(/^price: /);
 });

@@ -3,7 +3,8 @@
 import type { Origin } from "@/core/setup/origin";
 import { joinPath } from "@/core/setup/path";
 import type { GoodsClass } from "@/core/setup/business";
-import { DraftPick,
+import {
+  DraftPick,
   DraftAddress,
   DraftChoice,
   DraftPickMany,
@@ -76,12 +77,7 @@ export function OriginRecord(props: Props) {
               width="5rem"
               unit={`in ${origin.timeZone}, the minute itself is in time`}
             />
-            <DraftPick
-              label="Time zone"
-              path={at("timeZone")}
-              value={origin.timeZone}
-              options={timeZones}
-            />
+            <DraftPick label="Time zone" path={at("timeZone")} value={origin.timeZone} options={timeZones} />
             <DraftWhole
               label="Handling"
               path={at("handlingDays")}

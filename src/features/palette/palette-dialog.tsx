@@ -59,7 +59,9 @@ function Found({ onClose }: { readonly onClose: () => void }) {
         className="h-11 w-full border-b border-hairline bg-transparent px-3 outline-none"
       />
       <Command.List className="max-h-[52vh] overflow-auto p-1.5">
-        {trouble && <p className="px-2 py-1 text-loss">Records can&apos;t be searched just now. Try again.</p>}
+        {trouble && (
+          <p className="px-2 py-1 text-loss">Records can&apos;t be searched just now. Try again.</p>
+        )}
         {pages.length === 0 && records.length === 0 && (
           <p className="px-2 py-2 text-soft">No page and no record is called so.</p>
         )}

@@ -52,7 +52,9 @@ function LookUp({
       if (isOff) return;
       if (!answer.ok) return setTrouble(answer.text);
       const found = new Map(answer.value.map(({ number, ...known }) => [number, known]));
-      onNumbers(new Map([...numbers, ...unknown.map((number) => [number, found.get(number) ?? null] as const)]));
+      onNumbers(
+        new Map([...numbers, ...unknown.map((number) => [number, found.get(number) ?? null] as const)]),
+      );
     });
     return () => {
       isOff = true;

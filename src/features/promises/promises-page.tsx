@@ -15,7 +15,11 @@ type Promises = NonNullable<PromiseParts["promises"]>;
 type Row = Promises["rows"][number];
 
 /** What was promised against what arrived, by service and zone, and the days that would have held. */
-export function PromisesPage({ parts: { promises, maySeeBills, mayEdit } }: { readonly parts: PromiseParts }) {
+export function PromisesPage({
+  parts: { promises, maySeeBills, mayEdit },
+}: {
+  readonly parts: PromiseParts;
+}) {
   const [importing, setImporting] = useState(false);
   return (
     <div className="px-[18px] py-4">
@@ -23,9 +27,7 @@ export function PromisesPage({ parts: { promises, maySeeBills, mayEdit } }: { re
         {promises && <MonthsChoice months={promises.months} />}
         {promises && <Button onClick={() => setImporting(true)}>Import arrivals</Button>}
       </RecoveryHead>
-      {importing && promises && (
-        <ArrivalsImport today={promises.today} onClose={() => setImporting(false)} />
-      )}
+      {importing && promises && <ArrivalsImport today={promises.today} onClose={() => setImporting(false)} />}
       {!promises || promises.rows.length === 0 ? (
         <p className="sheet max-w-[46rem] px-4 py-6">
           Nobody has said yet when shipments of these months arrived. Import a carrier&apos;s file of
@@ -51,9 +53,9 @@ function Kept({
       <p className="mb-2 max-w-[70rem] text-base">
         {shipments === 1 ? "1 shipment of these months has" : `${shipments} shipments of these months have`}{" "}
         arrived, <b>{inTime}</b> of them by the day that was promised and{" "}
-        <b className={late > 0 ? "text-loss" : ""}>{late}</b> later ({latePercent} %). Days are
-        working days of the carrier, from the day a shipment left; on the same day are 0. Proposed are the days
-        within which 95 of 100 arrived.
+        <b className={late > 0 ? "text-loss" : ""}>{late}</b> later ({latePercent} %). Days are working days
+        of the carrier, from the day a shipment left; on the same day are 0. Proposed are the days within
+        which 95 of 100 arrived.
       </p>
       <ListTable
         heads={[
@@ -130,7 +132,10 @@ function Took({
   readonly most: number | undefined;
 }) {
   return (
-    <ul className="flex h-7 items-end justify-end gap-px" aria-label="Shipments by the working days they took">
+    <ul
+      className="flex h-7 items-end justify-end gap-px"
+      aria-label="Shipments by the working days they took"
+    >
       {took.map(({ days, shipments }) => {
         const isOver = most !== undefined && days > most;
         return (

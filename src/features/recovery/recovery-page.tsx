@@ -60,51 +60,58 @@ export function RecoveryPage({
   );
 }
 
-function Results({
-  results,
-  query,
+/** The answer in one paragraph: what was charged, what it cost, what is left. */
+function Answer({
+  results: { fees, whole, homeCurrency, months },
+  keyOfFees,
 }: {
   readonly results: ResultParts;
-  readonly query: Shown;
+  readonly keyOfFees: Shown["fees"];
 }) {
-  const { by, across, show } = query;
-  const { fees, whole, homeCurrency, months, rows, heat, concessions, losses, series, span } = results;
   const period =
     months.from === months.to ? monthName(months.to) : `${monthName(months.from)} to ${monthName(months.to)}`;
   return (
+    <p className="text-base">
+      {period}: customers were <Defined of="charged">charged</Defined> <b>{whole.charged}</b>, it{" "}
+      <Defined of="cost">cost</Defined> <b>{whole.cost}</b> {homeCurrency}, of which {whole.billed} are{" "}
+      <Defined of="billed">billed</Defined>;{" "}
+      <b className={isLoss(whole) ? "text-loss" : "text-gain"}>
+        {signed(whole.margin)} {homeCurrency}
+      </b>{" "}
+      is left
+      {whole.marginPercent === undefined ? "" : ` (${signed(whole.marginPercent)} %)`}. {whole.orders}{" "}
+      <Defined of="orders">orders</Defined>, {whole.parcels} <Defined of="parcels">parcels</Defined>. Bills
+      are{" "}
+      <b className={Number(whole.overrun) > 0 ? "text-loss" : ""}>
+        {signed(whole.overrun)} {homeCurrency}
+      </b>{" "}
+      <Defined of="overrun">against what was expected</Defined>.
+      {Number(fees.sum) !== 0 && (
+        <>
+          {" "}
+          <Defined of="fees">Fees</Defined> of{" "}
+          <b>
+            {fees.sum} {homeCurrency}
+          </b>{" "}
+          are of no shipment{keyOfFees === "overhead" ? " and not in these figures" : ""}
+          {fees.unspread !== undefined && Number(fees.unspread) !== 0
+            ? `; ${fees.unspread} of them are spread over nothing, as nothing of their carrier left in their month`
+            : ""}
+          .
+        </>
+      )}
+      {whole.unpriced > 0 &&
+        ` Without an exchange rate for their day, and so in no sum of money: ${count(whole.unpriced, "shipment")}.`}
+    </p>
+  );
+}
+
+function Results({ results, query }: { readonly results: ResultParts; readonly query: Shown }) {
+  const { by, across, show } = query;
+  const { fees, homeCurrency, rows, heat, concessions, losses, series, span } = results;
+  return (
     <div className="space-y-4">
-      <p className="text-base">
-        {period}: customers were <Defined of="charged">charged</Defined> <b>{whole.charged}</b>, it{" "}
-        <Defined of="cost">cost</Defined> <b>{whole.cost}</b> {homeCurrency}, of which {whole.billed} are{" "}
-        <Defined of="billed">billed</Defined>;{" "}
-        <b className={isLoss(whole) ? "text-loss" : "text-gain"}>
-          {signed(whole.margin)} {homeCurrency}
-        </b>{" "}
-        is left
-        {whole.marginPercent === undefined ? "" : ` (${signed(whole.marginPercent)} %)`}. {whole.orders}{" "}
-        <Defined of="orders">orders</Defined>, {whole.parcels} <Defined of="parcels">parcels</Defined>. Bills
-        are{" "}
-        <b className={Number(whole.overrun) > 0 ? "text-loss" : ""}>
-          {signed(whole.overrun)} {homeCurrency}
-        </b>{" "}
-        <Defined of="overrun">against what was expected</Defined>.
-        {Number(fees.sum) !== 0 && (
-          <>
-            {" "}
-            <Defined of="fees">Fees</Defined> of{" "}
-            <b>
-              {fees.sum} {homeCurrency}
-            </b>{" "}
-            are of no shipment{query.fees === "overhead" ? " and not in these figures" : ""}
-            {fees.unspread !== undefined && Number(fees.unspread) !== 0
-              ? `; ${fees.unspread} of them are spread over nothing, as nothing of their carrier left in their month`
-              : ""}
-            .
-          </>
-        )}
-        {whole.unpriced > 0 &&
-          ` Without an exchange rate for their day, and so in no sum of money: ${count(whole.unpriced, "shipment")}.`}
-      </p>
+      <Answer results={results} keyOfFees={query.fees} />
       <div className="grid gap-x-8 gap-y-4 xl:grid-cols-[3fr_2fr]">
         <section aria-label="Over time">
           <Choice
@@ -151,7 +158,13 @@ function Results({
           <ExportLinks what="rows" />
         </Choice>
         <ListTable
-          heads={[dimensionNames[by], ...resultHeads(homeCurrency, rows.some((row) => row.fees !== undefined))]}
+          heads={[
+            dimensionNames[by],
+            ...resultHeads(
+              homeCurrency,
+              rows.some((row) => row.fees !== undefined),
+            ),
+          ]}
           unseen="Margin, drawn"
           narrow
           figuresFrom={1}

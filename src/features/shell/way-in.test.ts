@@ -2,7 +2,8 @@ import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { wayIn } from "./way-in";
 
 const beyond = { hasTrial: false, hasCharge: false };
-const undone = (steps: ReturnType<typeof wayIn>) => steps?.filter(({ isDone }) => !isDone).map(({ name }) => name);
+const undone = (steps: ReturnType<typeof wayIn>) =>
+  steps?.filter(({ isDone }) => !isDone).map(({ name }) => name);
 
 describe("the way from an empty business to its first order", () => {
   it("leads along the line, with what is enough to go on", () => {

@@ -20,7 +20,11 @@ export interface Beyond {
  * The way along the line, each step on its real screen with what is enough to go on; `undefined` once an order has a charge. A
  * step counts as done by what is there, whoever put it there and in whichever order.
  */
-export function wayIn(setup: Setup, countryName: string, { hasTrial, hasCharge }: Beyond): WayStep[] | undefined {
+export function wayIn(
+  setup: Setup,
+  countryName: string,
+  { hasTrial, hasCharge }: Beyond,
+): WayStep[] | undefined {
   if (hasCharge) return undefined;
   const { origins, services, zoneCharts, tariffs, offers } = setup;
   const [origin] = origins;
@@ -53,7 +57,9 @@ export function wayIn(setup: Setup, countryName: string, { hasTrial, hasCharge }
       "Offer",
       "/offers",
       "a name, the service behind it, and what it charges",
-      offers.some((offer) => offer.active && isCharged(offer) && offer.services.some((code) => priced.has(code))),
+      offers.some(
+        (offer) => offer.active && isCharged(offer) && offer.services.some((code) => priced.has(code)),
+      ),
     ),
     step("Try it", "/offers/try", "a weight and a country: see the charge and how it came about", hasTrial),
     step("First order", "/orders/~new", "one item and an address; then apply its charge", false),

@@ -148,6 +148,6 @@ test("a tariff that is there brings its zones and measure, and says when another
     "break above",
   );
   expect(trouble({ a: { kind: "next", code: "DAY" } }, {}, [{ ...day, unit: "g" }])).toContain(
-    "counts otherwise",
+    "calculated differently",
   );
 });

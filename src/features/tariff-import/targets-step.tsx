@@ -33,7 +33,8 @@ export function TargetsStep({ tariffs, targets, known, label, onTarget, freshFor
                   <b>{called}</b>
                 </td>
                 <td className="text-soft">
-                  {count(table.rows.length, "zone")} × {count(table.breaks.length, "break")}, {count(rates, "rate")}
+                  {count(table.rows.length, "zone")} × {count(table.breaks.length, "break")},{" "}
+                  {count(rates, "rate")}
                 </td>
                 <td>
                   <select

@@ -130,7 +130,8 @@ function cellSentence(tariff: Tariff, edition: Edition, page: number, { row, col
       ? "No maximum in this zone."
       : `Never more than ${entry.maximum} ${currency}.`;
   const brk = at.kind === "break" ? edition.breaks[at.index] : undefined;
-  if (at.kind !== "break" || !brk) return `${count(edition.rows.length, "zone")}, ${count(edition.breaks.length, "break")}.`;
+  if (at.kind !== "break" || !brk)
+    return `${count(edition.rows.length, "zone")}, ${count(edition.breaks.length, "break")}.`;
   const rate = ratesOn(edition, row, page)[at.index];
   const where = breakOf(tariff, edition, at.index);
   return typeof rate === "string"

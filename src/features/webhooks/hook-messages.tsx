@@ -68,9 +68,7 @@ export function HookMessages({ messages, busy, again }: Props) {
 
 function stateText({ state, tries, nextAt }: ShownMessage): string {
   if (state !== "waiting") return tries > 1 ? `${state}, ${tries} tries` : state;
-  return tries === 0
-    ? "waiting"
-    : `${count(tries, "try", "tries")}, next ${timeText(nextAt ?? "")}`;
+  return tries === 0 ? "waiting" : `${count(tries, "try", "tries")}, next ${timeText(nextAt ?? "")}`;
 }
 
 function Subject({ subject }: { readonly subject: string }) {

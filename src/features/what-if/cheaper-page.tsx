@@ -65,10 +65,7 @@ export function CheaperPage({ parts }: { readonly parts: CheaperParts }) {
               <option value="any">all services, slower ones too</option>
             </select>
           </label>
-          <LeftOutList
-            label="Not compared: their own service would not take them today"
-            list={result.left}
-          />
+          <LeftOutList label="Not compared: their own service would not take them today" list={result.left} />
           <Savings rows={own.rows} currency={result.currency} months={asked} />
         </>
       )}

@@ -21,7 +21,8 @@ async function common({ db, person }: Look) {
   return {
     maySeeBills: may(person.role, "see-bills"),
     mayEdit: may(person.role, "edit-setup"),
-    months: all && from !== undefined ? { from: from < all.from ? all.from : from, to: all.to, all } : undefined,
+    months:
+      all && from !== undefined ? { from: from < all.from ? all.from : from, to: all.to, all } : undefined,
   };
 }
 
@@ -29,25 +30,33 @@ async function common({ db, person }: Look) {
 export function loadCheaper(id: string | undefined) {
   return loadFor("see-results", async (look) => {
     const { db, now } = look;
-    const [live, work] = await Promise.all([liveSetup(db), workOf<SavingsResult>(db, "cheaper-services", id)]);
+    const [live, work] = await Promise.all([
+      liveSetup(db),
+      workOf<SavingsResult>(db, "cheaper-services", id),
+    ]);
     const words = live && valueWords(live.setup);
-    const named = work?.result && words && {
-      ...work.result,
-      left: inWords(work.result.left),
-      rows: (["inTime", "any"] as const).map((kind) => {
-        const { rows, shipments, saved } = work.result?.savings[kind] ?? { rows: [], shipments: 0, saved: "" };
-        return {
-          ...{ kind, shipments, saved },
-          rows: rows.map(({ origin, zone, service, other, ...figures }) => ({
-            ...figures,
-            ...{ origin: words("origin", origin), zone: words("zone", zone) },
-            ...{ service: words("service", service), other: words("service", other) },
-            otherCode: other,
-            values: { origin, zone, service },
-          })),
-        };
-      }),
-    };
+    const named = work?.result &&
+      words && {
+        ...work.result,
+        left: inWords(work.result.left),
+        rows: (["inTime", "any"] as const).map((kind) => {
+          const { rows, shipments, saved } = work.result?.savings[kind] ?? {
+            rows: [],
+            shipments: 0,
+            saved: "",
+          };
+          return {
+            ...{ kind, shipments, saved },
+            rows: rows.map(({ origin, zone, service, other, ...figures }) => ({
+              ...figures,
+              ...{ origin: words("origin", origin), zone: words("zone", zone) },
+              ...{ service: words("service", service), other: words("service", other) },
+              otherCode: other,
+              values: { origin, zone, service },
+            })),
+          };
+        }),
+      };
     return {
       ...(await common(look)),
       job: work && shownJob(work.row, now),

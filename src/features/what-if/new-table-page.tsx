@@ -38,9 +38,9 @@ export function NewTablePage({ parts }: { readonly parts: NewTableParts }) {
     <div className="px-[18px] py-4">
       <RecoveryHead at="new-table" maySeeBills={maySeeBills} title="A new table over past shipments" />
       <p className="mb-3 max-w-[70rem] text-soft">
-        The shipments of past months by the draft&apos;s tables: on the last day before an edition, and on its first
-        day. The weight is the one that was billed, where a bill says it, else that of the items. Surcharges,
-        fuel steps and other editions that change on the same day are in the figures too.
+        The shipments of past months by the draft&apos;s tables: on the last day before an edition, and on its
+        first day. The weight is the one that was billed, where a bill says it, else that of the items.
+        Surcharges, fuel steps and other editions that change on the same day are in the figures too.
       </p>
       {months && own ? (
         <StartMonths
@@ -73,9 +73,7 @@ export function NewTablePage({ parts }: { readonly parts: NewTableParts }) {
         </p>
       )}
       {job && <JobState job={job} mayStop={mayEdit} />}
-      {result && asked && (
-        <Changes result={result} tables={tariffs} months={asked} later={later} />
-      )}
+      {result && asked && <Changes result={result} tables={tariffs} months={asked} later={later} />}
     </div>
   );
 }
@@ -92,13 +90,14 @@ function Changes({
   readonly later: number;
 }) {
   const { change, currency, tariff, edition, validFrom, ofTable, byBilledWeight, shipments } = result;
-  const isDearer = change.difference !== "" && !change.difference.startsWith("-") && Number(change.difference) > 0;
+  const isDearer =
+    change.difference !== "" && !change.difference.startsWith("-") && Number(change.difference) > 0;
   return (
     <>
       <p className="mb-2 max-w-[70rem] text-base">
-        {tables[tariff]?.name ?? tariff}, edition {edition}, from {validFrom}: {ofTable} of {shipments} shipments of{" "}
-        {monthName(months.from)} to {monthName(months.to)} are priced by it, {byBilledWeight} of them by the
-        weight that was billed. They cost{" "}
+        {tables[tariff]?.name ?? tariff}, edition {edition}, from {validFrom}: {ofTable} of {shipments}{" "}
+        shipments of {monthName(months.from)} to {monthName(months.to)} are priced by it, {byBilledWeight} of
+        them by the weight that was billed. They cost{" "}
         <b>
           {change.before} {currency}
         </b>{" "}
@@ -124,7 +123,10 @@ function Changes({
         </Link>
         .
         {later > 0 && (
-          <span className="text-soft"> The draft was changed {later === 1 ? "once" : count(later, "time")} since.</span>
+          <span className="text-soft">
+            {" "}
+            The draft was changed {later === 1 ? "once" : count(later, "time")} since.
+          </span>
         )}
       </p>
       <LeftOutList label="Not counted: no rate on one of the two days" list={result.left} />
@@ -150,7 +152,10 @@ function ChangeGrid({
   const zones = [...new Set(cells.map(({ zone }) => zone))].sort();
   const known = (table?.edges ?? []).map((edge) => edge ?? "open");
   const own = [...new Set(cells.map(({ edge }) => edge))];
-  const edges = [...known.filter((edge) => own.includes(edge)), ...own.filter((edge) => !known.includes(edge))];
+  const edges = [
+    ...known.filter((edge) => own.includes(edge)),
+    ...own.filter((edge) => !known.includes(edge)),
+  ];
   const most = Math.max(0.01, ...cells.map(({ difference }) => Math.abs(Number(difference))));
   return (
     <div className="sheet relative overflow-x-auto">
@@ -269,7 +274,8 @@ function BelowCost({
 function edgeText(edge: string, table: Tables[string] | undefined): string {
   if (!table) return edge;
   const { unit, boundary, edges } = table;
-  if (edge !== "open") return shortBreak({ ...(boundary === "upTo" ? { upper: edge } : { lower: edge }), unit, boundary });
+  if (edge !== "open")
+    return shortBreak({ ...(boundary === "upTo" ? { upper: edge } : { lower: edge }), unit, boundary });
   const last = edges.filter((one) => one !== null).at(-1);
   return shortBreak({ ...(boundary === "upTo" && last ? { lower: last } : {}), unit, boundary });
 }

@@ -46,7 +46,9 @@ export function EntriesBar({ chart, path, filter, onFilter, targets, how }: Prop
           onChange={(event) => onFilter(event.target.value)}
         />
         <span className="text-soft">
-          {targets ? `${count} of ${chart.entries.length} ${how}` : `${count === 1 ? "1 entry" : `${count} entries`}; where several fit, the most specific counts`}
+          {targets
+            ? `${count} of ${chart.entries.length} ${how}`
+            : `${count === 1 ? "1 entry" : `${count} entries`}; where several fit, the most specific counts`}
         </span>
         {mayEdit && targets && count > 0 && (
           <select

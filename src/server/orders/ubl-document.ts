@@ -97,7 +97,9 @@ function byRate(parts: readonly Money[]) {
     .sort((a, b) => Decimal.of(a).compare(Decimal.of(b)))
     .flatMap((percent) =>
       [true, false].flatMap((isReverse) => {
-        const of = parts.filter((part) => key(part.percent) === percent && (part.isReverse ?? false) === isReverse);
+        const of = parts.filter(
+          (part) => key(part.percent) === percent && (part.isReverse ?? false) === isReverse,
+        );
         return of.length > 0 ? [{ percent, isReverse, of }] : [];
       }),
     );

@@ -1,6 +1,7 @@
 import "server-only";
 import { localDate } from "@/core/calendar/local-date";
-import { dayOf } from "@/core/calendar/working-days";
+import { dayOf, type WorkingDays } from "@/core/calendar/working-days";
+import type { RateCell } from "@/core/recovery/rate-cell";
 import { Decimal } from "@/core/money/decimal";
 import { shipmentResults } from "@/core/recovery/shipment-result";
 import type { PooledDatabase } from "@/db/connect";
@@ -116,6 +117,8 @@ function rowsOf(
     lines.map(({ sku, item }) => [sku, (item as { goodsClass?: string } | null)?.goodsClass]),
   );
   const carriers = carriersOf(live, revision);
+  const daysOf = (service: string) =>
+    (revision.compiled.services.get(service) ?? live.compiled.services.get(service))?.carrierDays;
   const results = shipmentResults(
     {
       charged: Decimal.of(order.chargeNet ?? quote.net)
@@ -133,47 +136,51 @@ function rowsOf(
       goodsClassOf: (sku) => goods.get(sku) ?? own.get(sku),
     },
   );
-  return quote.shipments.flatMap(({ service, origin, parcels }, position) => {
+  return quote.shipments.flatMap((shipment, position) => {
     const found = results[position];
     if (!found) return [];
     const { sellCell, ...result } = found;
-    const bill = outcomes.billOf(charge.id, position);
+    const { service, origin, parcels } = shipment;
     const left = outcomes.dayOf(number, service, origin);
-    const day = left ?? ordered;
-    const arrived = outcomes.arrivedOn(number, service, origin);
-    const carrierDays = (revision.compiled.services.get(service) ?? live.compiled.services.get(service))
-      ?.carrierDays;
     return {
       ...result,
-      sellTariff: sellCell?.tariff ?? "",
-      sellZone: sellCell?.zone ?? "",
-      sellEdge: sellCell?.edge ?? "",
-      sellBand: sellCell?.band ?? "",
+      ...sold(sellCell),
       charge: charge.id,
       order: number,
-      day,
+      day: left ?? ordered,
       carrier: carriers.get(service) ?? "",
-      service,
-      channel,
-      country,
-      origin,
+      ...{ service, channel, country, origin, parcels },
       customerGroup: customerGroup ?? "",
       concessions: [...result.concessions],
       orders: position === 0 ? 1 : 0,
       handedOver: order.state === "handed-over",
-      parcels,
       charged: result.charged ?? null,
       expected: result.expected ?? null,
-      billed: bill?.amount ?? null,
-      billedOn: bill?.date ?? null,
+      ...billedOf(outcomes.billOf(charge.id, position)),
       promisedOn: (quote.parts?.[position] ?? quote).promise?.latest ?? null,
-      deliveredOn: arrived ?? null,
-      transitDays:
-        left === undefined || arrived === undefined || !carrierDays
-          ? null
-          : carrierDays.until(dayOf(left), dayOf(arrived)),
+      ...arrivalOf(left, outcomes.arrivedOn(number, service, origin), daysOf(service)),
     };
   });
+}
+
+function sold(cell: RateCell | undefined) {
+  const { tariff = "", zone = "", edge = "", band = "" } = cell ?? {};
+  return { sellTariff: tariff, sellZone: zone, sellEdge: edge, sellBand: band };
+}
+
+function billedOf(bill: BilledOn | undefined) {
+  return { billed: bill?.amount ?? null, billedOn: bill?.date ?? null };
+}
+
+/** The day it arrived; the days it took only where it is known when it left. */
+function arrivalOf(left: string | undefined, arrived: string | undefined, carrier: WorkingDays | undefined) {
+  return {
+    deliveredOn: arrived ?? null,
+    transitDays:
+      left === undefined || arrived === undefined || !carrier
+        ? null
+        : carrier.until(dayOf(left), dayOf(arrived)),
+  };
 }
 
 /** Whose each service is: by what was live when the order was charged, else by what is now. */

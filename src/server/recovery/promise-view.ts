@@ -86,7 +86,13 @@ export async function putTransit(
       : { ...transit, byZone: [...others, { zone, minDays, maxDays }] };
   return editSetup(
     db,
-    [{ path: joinPath("services", name, "transit"), from: transit as unknown as Json, to: to as unknown as Json }],
+    [
+      {
+        path: joinPath("services", name, "transit"),
+        from: transit as unknown as Json,
+        to: to as unknown as Json,
+      },
+    ],
     by,
   );
 }

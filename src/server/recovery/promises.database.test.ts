@@ -47,10 +47,7 @@ test("arrivals by order number make promises kept and broken, and days that woul
   expect(await storeArrivals(base.db, rows, ott)).toEqual({ ok: true, value: { shipments: rows.length } });
   await makeAllResults(base.db);
   const view = (await viewPromises(base.db, months))!;
-  expect([view.shipments, view.inTime]).toEqual([
-    rows.length,
-    rows.filter((_, i) => i % 3 !== 0).length,
-  ]);
+  expect([view.shipments, view.inTime]).toEqual([rows.length, rows.filter((_, i) => i % 3 !== 0).length]);
   const most = view.rows.find(({ differs }) => differs)!;
   expect(most).toMatchObject({ service: "PNP-PARCEL", mostLate: 4 });
   expect(most.proposed!.maxDays).toBeGreaterThan(most.today!.maxDays);
@@ -86,7 +83,9 @@ test("a corrected file replaces what was said; a row that can't be stores nothin
   const first = { number: one!.order, day: later(one!.day, 1) };
   expect(await storeArrivals(base.db, [first, right], ott)).toMatchObject({ ok: true });
   expect(await dayOfOrder(one!.order)).toEqual([right.day]);
-  expect(await base.db.execute(sql`select 1 from stale_results where order_number = ${one!.order}`)).toMatchObject({
+  expect(
+    await base.db.execute(sql`select 1 from stale_results where order_number = ${one!.order}`),
+  ).toMatchObject({
     rowCount: expect.any(Number),
   });
 });

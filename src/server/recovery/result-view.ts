@@ -81,7 +81,8 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across, sp
     readFees(db, months),
   ]);
   const spread =
-    spreadBy && spreadFees(fees, await readCarrierSums(db, months, by), { by: spreadBy, currency: homeCurrency });
+    spreadBy &&
+    spreadFees(fees, await readCarrierSums(db, months, by), { by: spreadBy, currency: homeCurrency });
   const of = (figures: ResultFigures) => resultSum(figures, homeCurrency);
   const worst = losses
     .sort((a, b) => byMargin(a.margin ?? "0", b.margin ?? "0") || (a.order < b.order ? -1 : 1))
@@ -97,7 +98,8 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across, sp
     fees: moneyText(sum(fees.map(({ amount }) => Decimal.of(amount))), homeCurrency),
     unspread: spread && moneyText(spread.unspread, homeCurrency),
     rows: rows
-      .map(({ value, ...figures }) => withFees(
+      .map(({ value, ...figures }) =>
+        withFees(
           { value, sum: of(figures) },
           spread && (spread.parts.get(value) ?? Decimal.zero),
           homeCurrency,
@@ -122,7 +124,11 @@ export async function viewResults(db: PooledDatabase, { from, to, by, across, sp
 }
 
 /** A value with its part of the fees, and its margin less it. */
-function withFees({ value, sum: own }: SummedValue, part: Decimal | undefined, currency: string): SummedValue {
+function withFees(
+  { value, sum: own }: SummedValue,
+  part: Decimal | undefined,
+  currency: string,
+): SummedValue {
   if (!part) return { value, sum: own };
   const left = Decimal.of(own.margin).minus(part);
   return { value, sum: own, fees: moneyText(part, currency), afterFees: moneyText(left, currency) };

@@ -91,7 +91,8 @@ export class TableOverShipments {
 
   private isByTable(service: string): boolean {
     const rate = this.compiled.services.get(service)?.rate;
-    const tariff = rate?.kind === "tariff" ? rate.tariff : rate?.kind === "live" ? rate.fallbackTariff : undefined;
+    const tariff =
+      rate?.kind === "tariff" ? rate.tariff : rate?.kind === "live" ? rate.fallbackTariff : undefined;
     return tariff?.code === this.table.tariff;
   }
 

@@ -19,5 +19,9 @@ export async function workOf<R>(
   if (row?.kind !== kind) return undefined;
   const { from, to } = row.data as Months;
   const isShown = row.state === "done" || row.state === "running";
-  return { row, months: { from, to }, result: isShown && row.result !== null ? (row.result as R) : undefined };
+  return {
+    row,
+    months: { from, to },
+    result: isShown && row.result !== null ? (row.result as R) : undefined,
+  };
 }

@@ -12,5 +12,9 @@ interface Props {
 export default async function NewTable({ searchParams }: Props) {
   const { work } = await searchParams;
   const parts = await loadNewTable(typeof work === "string" ? work : undefined);
-  return parts ? <NewTablePage parts={parts} /> : <NotForYou who="Coordinators, finance and administrators" />;
+  return parts ? (
+    <NewTablePage parts={parts} />
+  ) : (
+    <NotForYou who="Coordinators, finance and administrators" />
+  );
 }

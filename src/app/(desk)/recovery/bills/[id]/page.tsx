@@ -10,7 +10,9 @@ export default async function Bill({ params }: { readonly params: Promise<{ id: 
   if (!parts) return <NotForYou who="Finance and administrators" />;
   if (!parts.bill)
     return (
-      <p className="px-[18px] py-6 text-soft">There is no such bill: its import was undone, or it was never here.</p>
+      <p className="px-[18px] py-6 text-soft">
+        There is no such bill: its import was undone, or it was never here.
+      </p>
     );
   return <BillPage bill={parts.bill} />;
 }
