@@ -94,18 +94,26 @@ function rowsOf(demo: DemoOrder, compiled: CompiledSetup, lookup: ItemLookup, no
       quote: offer,
     },
     shipments: shipmentRows({ charge, order: demo.number }, offer, lookup),
-    dispatches: dispatchRows(demo, offer, compiled),
+    dispatches: dispatchRows(demo, offer, compiled, now),
   };
 }
 
 /** What left, on the day its origin hands over what was ordered then. */
-function dispatchRows(demo: DemoOrder, { shipments: sent }: QuotedOffer, { origins }: CompiledSetup) {
+function dispatchRows(
+  demo: DemoOrder,
+  { shipments: sent }: QuotedOffer,
+  { origins }: CompiledSetup,
+  now: Date,
+) {
+  const today = now.toISOString().slice(0, 10);
   const placedAt = Date.parse(demo.placedAt);
   return sent.flatMap(({ origin, service, parcels, lines }) => {
     const hours = origins.get(origin)?.hours;
     const left = hours && handOver(hours, placedAt);
     if (!left) return [];
-    const day = dateOf(left.day);
+    // nothing has left on a day that is still to come
+    const planned = dateOf(left.day);
+    const day = planned > today ? today : planned;
     return {
       ...{ order: demo.number, day, service, origin, parcels, lines },
       tracking: [],

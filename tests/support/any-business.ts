@@ -370,9 +370,9 @@ const listOf = <T>(arb: fc.Arbitrary<T>, codes: readonly string[]) =>
 const taxRule = <T extends Record<string, fc.Arbitrary<unknown>>>(says: T) =>
   fc.record({
     from: one("2026-01-01", "2026-11-25"),
-    to: rare(one("2026-12-31")),
-    destinations: rare(fc.array(destination, { maxLength: 2 })),
-    channels: rare(some(channelCodes)),
+    to: opt(one("2026-12-31")),
+    destinations: opt(fc.array(destination, { maxLength: 2 })),
+    channels: opt(some(channelCodes)),
     ...says,
   });
 
@@ -383,7 +383,7 @@ export const anyBusiness: fc.Arbitrary<AnyBusiness> = fc
       units: fc.record({ weight: one("kg", "g", "lb", "oz"), length: one("cm", "in") }),
       deliveryTaxPercent: one("0", "22"),
       deliveryTax: opt(one("fixed", "highestOfGoods", "weightedByGoods", "splitByGoods")),
-      deliveryTaxes: rare(
+      deliveryTaxes: opt(
         fc.array(
           fc.oneof(
             taxRule({ percent: one("0", "24") }),

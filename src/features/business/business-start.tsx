@@ -2,6 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useMemo, useState, type FormEvent } from "react";
+import { nearest } from "@/core/setup/nearest";
 import type { StartTemplate } from "@/core/setup/start-templates";
 import { sent } from "@/features/submit";
 import type { WordedProblem } from "@/messages/answer";
@@ -67,14 +68,22 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
         onText={set("name")}
         trouble={troubleOf("name")}
       />
-      <PickInput label="Country" options={countries} onCode={set("country")} trouble={troubleOf("country")} />
       <PickInput
+        nearest={nearest}
+        label="Country"
+        options={countries}
+        onCode={set("country")}
+        trouble={troubleOf("country")}
+      />
+      <PickInput
+        nearest={nearest}
         label="Home currency"
         options={currencies}
         onCode={set("homeCurrency")}
         trouble={troubleOf("homeCurrency")}
       />
       <PickInput
+        nearest={nearest}
         label="Time zone"
         options={timeZones}
         first={timeZone}

@@ -1,6 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
+import { nearest } from "@/core/setup/nearest";
 import { EditField } from "@/ui/fields/edit-field";
 import { pickOne, pickText, type Pickable } from "@/ui/fields/pick-one";
 import { useCommit } from "./draft-fields";
@@ -36,7 +37,7 @@ export function DraftPick({
       choices={choices}
       readOnly={!mayEdit}
       onCommit={async (typed) => {
-        const picked = pickOne(options, typed);
+        const picked = pickOne(options, typed, nearest);
         if ("code" in picked) return commit(picked.code);
         const hint = picked.meant ? ` Did you mean ${pickText(picked.meant)}?` : "";
         return { ok: false, text: `“${typed}” is not in the list.${hint}`, conflict: false };

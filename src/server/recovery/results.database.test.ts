@@ -144,6 +144,7 @@ test("what is given back of a charge, the day something left, and an order that 
     },
     ...{ lines: [], delivery: { net: "1.00", tax: "0.22" }, net: "1.00", tax: "0.22" },
   });
+  await base.db.delete(dispatches).where(eq(dispatches.order, order.number));
   await base.db.insert(dispatches).values({
     ...{ order: order.number, day: "2026-11-23", service: shipment.service, origin: shipment.origin },
     ...{ tracking: [], lines: [], parcels: 1, saidAt: now.toISOString(), saidBy: "Ott" },

@@ -2,8 +2,11 @@ import { eq, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
 import { demoDatabase } from "../../../tests/support/database";
 import { Decimal, sum } from "@/core/money/decimal";
+import { readBreakValue } from "@/core/recovery/shipment-result";
 import type { Json } from "@/core/setup/path";
 import { shipmentResults } from "@/db/schema";
+import { setBillWords } from "./bill-words";
+import { takeBill } from "./take-bill";
 import { runJob } from "../jobs/run-job";
 import { draftSetup } from "../services/draft-setup";
 import { editSetup } from "../services/edit-setup";
@@ -89,7 +92,7 @@ test("a new table doubles what shipments cost, cell by cell, and names the sell 
   expect(validFrom).toBe("2031-01-01");
   expect(shipments).toBe(await base.db.$count(shipmentResults, inMonths));
   expect(ofTable).toBe(change.shipments + left.reduce((count, one) => count + one.count, 0));
-  expect(change.shipments).toBeGreaterThan(50);
+  expect(change.shipments).toBeGreaterThan(20);
   const all = (of: (cell: { before: string; after: string; difference: string }) => string) =>
     sum(change.cells.map((cell) => Decimal.of(of(cell)))).toString();
   expect(all(({ before }) => before)).toBe(Decimal.of(change.before).toString());
@@ -119,11 +122,12 @@ test("a weight that was billed counts instead of the items'", async () => {
     .where(sql`${inMonths} and ${eq(shipmentResults.service, "PNP-PARCEL")}`)
     .orderBy(shipmentResults.order)
     .limit(1);
-  const { setBillWords } = await import("./bill-words");
-  const { takeBill } = await import("./take-bill");
+  // a break away from its own
+  const isLight = Number(readBreakValue(own!.break)?.upper ?? 99) <= 10;
+  const weight = isLight ? "29" : "0.5";
   const words = { codes: [{ code: "FRT", kind: "freight" as const }], services: {}, zones: {} };
   await setBillWords(base.db, "PNP", words, ott);
-  const line = { reference: own!.order, charge: "FRT", amount: "9.00", weight: "29" };
+  const line = { reference: own!.order, charge: "FRT", amount: "9.00", weight };
   const bill = { number: "W-1", date: "2026-11-01", currency: "EUR", lines: [line] };
   expect(await takeBill(base.db, "PNP", bill, ott)).toMatchObject({ ok: true, value: { taken: 1 } });
   const after = await result();

@@ -2,7 +2,7 @@
 
 import { useId, useMemo, useState } from "react";
 import { Trouble } from "../parts/trouble";
-import { pickOne, pickText, type Pickable } from "./pick-one";
+import { pickOne, pickText, type Nearest, type Pickable } from "./pick-one";
 
 /** A field of a form in which one of a list is found by name, code or alias; what is none stays as it was typed, and is said. */
 export function PickInput({
@@ -11,6 +11,7 @@ export function PickInput({
   first = "",
   onCode,
   trouble,
+  nearest,
 }: {
   readonly label: string;
   readonly options: readonly Pickable[];
@@ -19,6 +20,7 @@ export function PickInput({
   /** Hears the code, or the text as it was typed where it is none of the list. */
   readonly onCode: (code: string) => void;
   readonly trouble?: string | undefined;
+  readonly nearest?: Nearest;
 }) {
   const id = useId();
   const known = options.find(({ code }) => code === first);
@@ -33,7 +35,7 @@ export function PickInput({
     onCode("code" in picked ? picked.code : typed);
   };
   const leave = () => {
-    const picked = pickOne(options, text);
+    const picked = pickOne(options, text, nearest);
     const own = "code" in picked ? options.find(({ code }) => code === picked.code) : undefined;
     if (own) return setText(pickText(own));
     const near = "meant" in picked ? picked.meant : undefined;

@@ -1,3 +1,4 @@
+import { nearest } from "@/core/setup/nearest";
 import { pickOne, pickText, type Pickable } from "./pick-one";
 
 const countries: readonly Pickable[] = [
@@ -24,8 +25,8 @@ describe("picking one of a list", () => {
 
   it("takes none of several that begin so, but says which was perhaps meant", () => {
     expect(pickOne(countries, "united")).toEqual({ meant: countries[1] });
-    expect(pickOne(countries, "Estnia")).toEqual({ meant: countries[0] });
-    expect(pickOne(countries, "Narnia")).toEqual({ meant: undefined });
+    expect(pickOne(countries, "Estnia", nearest)).toEqual({ meant: countries[0] });
+    expect(pickOne(countries, "Narnia", nearest)).toEqual({ meant: undefined });
     expect(pickOne(countries, "")).toEqual({ meant: undefined });
   });
 

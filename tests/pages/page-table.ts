@@ -2,9 +2,9 @@ import AxeBuilder from "@axe-core/playwright";
 import type { Browser, Page } from "@playwright/test";
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { screens } from "../tests/e2e/screens";
-import { openBrowser } from "./bench/screen";
-import { root } from "./machine/paths";
+import { screens } from "../e2e/screens";
+import { openBrowser } from "../../scripts/bench/screen";
+import { root } from "../../scripts/machine/paths";
 
 const LOADS = 5;
 const KB = 1024;
