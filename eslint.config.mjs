@@ -97,6 +97,7 @@ export default tseslint.config(
       "sim/**/*.ts",
       "tests/chaos/*.ts",
       "tests/first-hour/*.ts",
+      "tests/pages/*.ts",
       "tests/shops-hour/*.ts",
     ],
     rules: { "no-console": "off" },

@@ -29,5 +29,6 @@ export async function loadDemoArrivals(db: Database, by: By): Promise<void> {
       where h % 9 <> 0
     ) as told
     where day < ${by.now.toISOString()}::timestamptz - interval '3 days'
-    order by order_number, service, origin`);
+    order by order_number, service, origin
+    on conflict do nothing`);
 }

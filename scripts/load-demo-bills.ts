@@ -8,7 +8,7 @@ import type { PooledDatabase } from "@/db/connect";
 import type { By } from "@/db/queries/activity";
 import { readItems } from "@/db/queries/items";
 import { readOrders, type StoredOrder } from "@/db/queries/orders";
-import { shippedBy, type ShippedRow } from "@/db/queries/recovery";
+import { listBills, readBillWords, shippedBy, type ShippedRow } from "@/db/queries/recovery";
 import { skusOf } from "@/server/orders/order-document";
 import { orderRequest } from "@/server/orders/order-request";
 import { setBillWords } from "@/server/recovery/bill-words";
@@ -17,6 +17,8 @@ import { liveSetup, type Revision } from "@/server/services/live-setup";
 
 const DAY_MS = 86_400_000;
 const MONTHS = 3;
+/** More than the demo has. */
+const MOST_BILLS = 100;
 const FREIGHT = "FRT";
 const FEE = "COLLECT";
 
@@ -77,6 +79,8 @@ type DemoCarrier = (typeof carriers)[number];
 export async function loadDemoBills(db: PooledDatabase, by: By): Promise<void> {
   const live = await liveSetup(db);
   if (!live) return;
+  // a start that was stopped in the middle goes on where it was
+  const known = new Set((await listBills(db, MOST_BILLS)).map(({ number }) => number));
   for (const carrier of carriers) {
     const services = live.setup.services.filter(({ carrier: own }) => own === carrier.code);
     const words: BillWords = {
@@ -90,9 +94,11 @@ export async function loadDemoBills(db: PooledDatabase, by: By): Promise<void> {
       services: Object.fromEntries(services.map(({ name, code }) => [name, code])),
       zones: {},
     };
-    await setBillWords(db, carrier.code, words, by);
+    if (!(await readBillWords(db, carrier.code))) await setBillWords(db, carrier.code, words, by);
     for (let month = MONTHS; month >= 1; month--) {
       const [from, before] = monthAgo(by.now, month);
+      const number = `${carrier.short}-${before.slice(0, 7)}`;
+      if (known.has(number)) continue;
       const rows = await shippedBy(
         db,
         services.map(({ code }) => code),
@@ -101,7 +107,7 @@ export async function loadDemoBills(db: PooledDatabase, by: By): Promise<void> {
       const lines = await billedLines(db, live, carrier, rows);
       if (lines.length === 0) continue;
       const bill = {
-        number: `${carrier.short}-${before.slice(0, 7)}`,
+        number,
         date: before.slice(0, 10),
         currency: lines[0]?.currency ?? "EUR",
         lines: lines.map(({ currency: _, ...line }) => line),

@@ -15,7 +15,7 @@ import { putTransit, transitInput } from "@/server/recovery/promise-view";
 import { done } from "@/server/result";
 
 /** Which of a file's tracking and order numbers are known. */
-export function findNumbers(numbers: z.input<typeof numbersInput>): Promise<Answer<KnownNumber[]>> {
+export async function findNumbers(numbers: z.input<typeof numbersInput>): Promise<Answer<KnownNumber[]>> {
   return act(numbers, {
     permission: "see-results",
     schema: numbersInput,
