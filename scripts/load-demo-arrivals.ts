@@ -24,7 +24,7 @@ export async function loadDemoArrivals(db: Database, by: By): Promise<void> {
         from shipments s
         join orders o on o.charge = s.charge and o.number = s.order_number and o.state = 'handed-over'
         join charges c on c.id = s.charge
-        where c.quote -> 'promise' is not null
+        where c.quote -> 'promise' is not null and s.service <> 'OWN-COLLECT'
       ) as own
       where h % 9 <> 0
     ) as told

@@ -47,7 +47,7 @@ const sentences: Sentences = {
   "exchange-rate-missing": (d) =>
     `There is no exchange rate from ${d.from} to ${d.to}, which ${d.neededBy} needs.`,
   "mode-missing": (d) =>
-    `It does not say how it goes, and ${list(d.barred)} may not go every way: it takes them. Say whether it goes by road, air or sea.`,
+    `It does not say how goods are carried, and ${list(d.barred)} may not go every way: it takes them. Set “Carried by”.`,
   "service-unused": () => "No offer uses this service: it carries nothing.",
   "limit-suspicious": (d) => `A limit of ${quantity(d.limit)} looks odd: was it meant in ${d.likely}?`,
   "percent-suspicious": (d) =>

@@ -231,7 +231,7 @@ const provoking: Record<FindingCode, [change: Change, source: string, sentence: 
   "mode-missing": [
     (s) => (s.goodsClasses = [{ code: "live", name: "Live bees", notBy: ["air"] }]),
     "services/PARCEL/mode",
-    "It does not say how it goes, and Live bees may not go every way: it takes them. Say whether it goes by road, air or sea.",
+    "It does not say how goods are carried, and Live bees may not go every way: it takes them. Set “Carried by”.",
   ],
   "service-unused": [
     (s) => s.services.push({ ...s.services[0]!, code: "SPARE", name: "Spare" }),

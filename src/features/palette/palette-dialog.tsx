@@ -9,6 +9,8 @@ import type { FoundRecord } from "./load";
 import { placesFor } from "./places";
 
 const WAIT_MS = 120;
+const group =
+  "[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-1 [&_[cmdk-group-heading]]:text-xs [&_[cmdk-group-heading]]:text-soft";
 
 const kindNames: Readonly<Record<FoundRecord["kind"], string>> = {
   origins: "origin",
@@ -66,7 +68,7 @@ function Found({ onClose }: { readonly onClose: () => void }) {
           <p className="px-2 py-2 text-soft">No page and no record is called so.</p>
         )}
         {records.length > 0 && (
-          <Command.Group heading="Records">
+          <Command.Group heading="Records" className={group}>
             {records.map((record) => (
               <Line
                 key={`${record.kind}/${record.code}`}
@@ -79,7 +81,7 @@ function Found({ onClose }: { readonly onClose: () => void }) {
           </Command.Group>
         )}
         {pages.length > 0 && (
-          <Command.Group heading="Pages">
+          <Command.Group heading="Pages" className={group}>
             {pages.map(({ name, href, keys = "" }) => (
               <Line key={href} id={href} name={name} aside={keys} onSelect={() => go(href)} />
             ))}

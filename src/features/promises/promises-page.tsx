@@ -146,7 +146,7 @@ function Took({
           >
             <span
               className={isOver ? "hatch w-3 bg-loss" : "w-3 bg-ink"}
-              style={{ height: `${Math.max(1, Math.round((16 * shipments) / all))}px` }}
+              style={{ height: `${Math.max(2, Math.round((18 * shipments) / all))}px` }}
             />
             <span className="pt-px text-soft">{days}</span>
             <span className="sr-only">{`: ${shipments}`}</span>

@@ -162,7 +162,7 @@ function ChangeGrid({
       <table className="narrow border-collapse" aria-label="Cost change by zone and break">
         <thead className="text-xs text-soft">
           <tr className="[&>th]:px-2 [&>th]:py-1.5 [&>th]:text-right [&>th]:font-normal">
-            <th className="sticky left-0 bg-sheet">Zone</th>
+            <th className="sticky left-0 bg-sheet !text-left">Zone</th>
             {edges.map((edge) => (
               <th key={edge}>{edgeText(edge, table)}</th>
             ))}

@@ -117,8 +117,11 @@ function rowsOf(
     lines.map(({ sku, item }) => [sku, (item as { goodsClass?: string } | null)?.goodsClass]),
   );
   const carriers = carriersOf(live, revision);
-  const daysOf = (service: string) =>
-    (revision.compiled.services.get(service) ?? live.compiled.services.get(service))?.carrierDays;
+  // what is collected takes no days
+  const daysOf = (service: string) => {
+    const own = revision.compiled.services.get(service) ?? live.compiled.services.get(service);
+    return own && own.service.tier !== "collection" ? own.carrierDays : undefined;
+  };
   const results = shipmentResults(
     {
       charged: Decimal.of(order.chargeNet ?? quote.net)
