@@ -33,7 +33,8 @@ const setup: Setup = {
   },
   exchangeRates: [
     { from: "SEK", to: "EUR", rate: "0.0871", asOf: "2026-11-02" },
-    { from: "PLN", to: "EUR", rate: "0.2342", asOf: "2026-11-02" },
+    { from: "PLN", to: "EUR", rate: "0.2318", asOf: "2026-01-05" },
+    { from: "PLN", to: "EUR", rate: "0.2342", asOf: "2026-10-12" },
   ],
   chargeTypes: [
     { code: "freight", name: "Freight", reasonCode: "FC" },
