@@ -227,6 +227,42 @@ test("where money is lost: the figures in a cell are those of its shipments, whi
   expect(text.split("\n")[0]).toContain("expected cost (EUR)");
 });
 
+test("what carriers bill that is of no shipment is kept apart, or spread over theirs: on the page and in the file", async ({
+  page,
+}) => {
+  test.setTimeout(300_000);
+  await page.goto("/recovery/~bill");
+  await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
+  await page.getByLabel("Bill's number").fill("PP-FEE");
+  await page.getByLabel("Date").fill(new Date().toISOString().slice(0, 10));
+  await page.locator("input[type=file]").setInputFiles({
+    name: "fee.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from("Order number;Type;Net amount\n;PICK;30,00\n"),
+  });
+  const kind = page.getByLabel("PICK", { exact: true });
+  if (await kind.isVisible()) await kind.selectOption({ label: "a fee of no shipment" });
+  await page.getByRole("button", { name: /^Import 1/ }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Bill PP-FEE" })).toBeVisible();
+  // what was stored is no edit of the setup: nothing here offers to undo one
+  await expect(page.getByRole("status").getByRole("button", { name: /^Undo/ })).toBeHidden();
+  await page.goto("/recovery");
+  await expect(page.getByText(/Fees of .* EUR are of no shipment and not in these figures/)).toBeVisible();
+  await page.getByLabel("By", { exact: true }).selectOption({ label: "Carrier" });
+  await page.getByLabel("fees of no shipment").selectOption({ label: "spread by what these shipments cost" });
+  await expect(page).toHaveURL(/fees=cost/);
+  const row = page.getByRole("row", { name: /^Pinepost / }).first();
+  await expect(row.getByRole("cell").nth(9)).not.toHaveText("0.00");
+  const file = page.waitForEvent("download");
+  await page.getByRole("region", { name: "By one" }).getByRole("link", { name: "CSV" }).click();
+  const text = await readFile((await (await file).path())!, "utf8");
+  expect(text.split("\n")[0]).toContain("margin after fees (EUR)");
+  await page.goto("/recovery/bills");
+  await page.getByRole("link", { name: "PP-FEE", exact: true }).click();
+  await page.getByRole("button", { name: "Undo the import" }).click();
+  await expect(page.getByRole("heading", { level: 1, name: "Bills" })).toBeVisible();
+});
+
 test("a table's break-even goes into the draft, is seen at the gate and replayed, and published", async ({
   browser,
 }) => {

@@ -259,6 +259,37 @@ test("a break counts otherwise, is moved, and is joined with the next", async ({
   await expect(tariff.cell(0, 1)).toHaveText(own);
 });
 
+test("all breaks take one break's kind of rate at once, and give it back together", async ({ page }) => {
+  const tariff = new TariffDriver(page);
+  await tariff.open("TRN-ECO-BUY", "2026", 0, 1);
+  const tools = page.getByRole("region", { name: "The active break" });
+  const all = tools.getByRole("button", { name: "The same for all breaks" });
+  await expect(all).toBeHidden();
+  await tools.getByLabel("Its rates count").selectOption({ label: "per unit" });
+  await all.click();
+  await expect(all).toBeHidden();
+  await tariff.cell(0, 0).click();
+  await expect(tools).toContainText("Each cell is SEK per kg");
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await expect(tools).toContainText("Each cell is SEK for the shipment");
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await tariff.cell(0, 1).click();
+  await expect(tools).toContainText("Each cell is SEK for the shipment");
+});
+
+test("a service is priced by a tariff from the tariff's own page", async ({ page }) => {
+  const tariff = new TariffDriver(page);
+  await tariff.open("PNP-POINT-BUY", "2026", 0, 0);
+  const users = page.getByRole("region", { name: "Used by" });
+  await expect(users.getByRole("link")).toHaveText(["Pinepost Parcel point"]);
+  await users.getByLabel("Price a service by this tariff").selectOption({ label: "Pinepost Letter" });
+  await expect(users.getByRole("link")).toHaveText(["Pinepost Letter", "Pinepost Parcel point"]);
+  await users.getByRole("link", { name: "Pinepost Letter" }).click();
+  await expect(page.getByLabel("Rate from")).toHaveValue("tariff PNP-POINT-BUY");
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await expect(page.getByLabel("Rate from")).toHaveValue("tariff PNP-LETTER-BUY");
+});
+
 test("trials of a table's breaks follow what is typed, a note stays on its cell, and a fill reaches the whole selection", async ({
   page,
 }) => {

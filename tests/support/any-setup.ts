@@ -125,11 +125,19 @@ export const anySetup: fc.Arbitrary<Setup> = fc
     const rates = any.banded ? [any.cells, any.cells] : any.cells;
     return defined({
       ...base,
+      business: {
+        ...base.business,
+        deliveryTaxes: [
+          { from: "2026-01-01", to: "2026-12-31", destinations: [{ country: "FI" }], percent: "25.50" },
+          { from: "2026-01-01", channels: [channel.code], reverseChargeWithTaxId: true as const },
+        ],
+      },
       exchangeRates: [{ from: "SEK", to: "EUR", rate: "0.0871", asOf: "2026-11-02" }],
       goodsClasses: any.zones.map((zone) => ({
         code: zone,
         name: any.names,
         defaultWeight: { value: "12.50", unit: "lb" as const },
+        notBy: ["air" as const],
       })),
       origins: [
         { ...origin, name: any.names, holidays: any.holidays, position: any.position, serves: any.serves },
@@ -144,6 +152,7 @@ export const anySetup: fc.Arbitrary<Setup> = fc
         {
           ...service,
           accepts: { poBox: any.flags.poBox },
+          mode: "inlandWater" as const,
           limits: {},
           destinations: any.destinations,
           surcharges: any.surcharges,
