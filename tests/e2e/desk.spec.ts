@@ -63,7 +63,7 @@ test("orders come in from a messy file, are charged in one go and taken back, ch
 
   await page.goBack();
   await page.getByRole("button", { name: "Undo all" }).click();
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText("2 orders charged, and taken back");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("2 orders charged, undone");
   await expect(async () => {
     await orders.open(`${FILE}-1`);
     await expect(orders.totals).toContainText("No delivery charge yet", { timeout: 500 });

@@ -239,7 +239,7 @@ test("an API key is made, works, shows its last use, and works no longer once ta
   await admin.reload();
   await expect(admin.getByRole("row", { name: /^Kiosk/ })).not.toContainText("never");
   await admin.getByRole("button", { name: "Revoke the key for Kiosk" }).click();
-  await expect(admin.getByRole("row", { name: /^Kiosk/ })).toContainText("taken back");
+  await expect(admin.getByRole("row", { name: /^Kiosk/ })).toContainText("revoked");
   expect((await ask()).status()).toBe(401);
 });
 

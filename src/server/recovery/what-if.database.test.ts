@@ -4,6 +4,7 @@ import { demoDatabase } from "../../../tests/support/database";
 import { Decimal, sum } from "@/core/money/decimal";
 import { readBreakValue } from "@/core/recovery/shipment-result";
 import type { Json } from "@/core/setup/path";
+import { reviveJobs } from "@/db/queries/jobs";
 import { shipmentResults } from "@/db/schema";
 import { setBillWords } from "./bill-words";
 import { takeBill } from "./take-bill";
@@ -133,6 +134,23 @@ test("a weight that was billed counts instead of the items'", async () => {
   const after = await result();
   expect(after.byBilledWeight).toBe(1);
   expect(after.change.before).not.toBe(before.change.before);
+});
+
+test("work stopped in its middle, as when its process dies, is begun again by another and comes to the same", async () => {
+  const whole = await done("cheaper-services", months);
+  const id = await startJob(base.db, { kind: "cheaper-services", queue: "long", data: months }, ott);
+  const stop = new AbortController();
+  stop.abort();
+  await runJob(base.db, id, stop.signal);
+  expect(await jobOf(base.db, id)).toMatchObject({ state: "running", endedAt: null });
+  // nobody else may have it as long as it may be alive
+  await runJob(base.db, id);
+  expect(await jobOf(base.db, id)).toMatchObject({ state: "running", tries: 1 });
+  expect(await reviveJobs(base.db, 0, 3)).toMatchObject([{ id, state: "waiting" }]);
+  await runJob(base.db, id);
+  const again = await jobOf(base.db, id);
+  expect(again).toMatchObject({ state: "done", tries: 2 });
+  expect(again!.result).toEqual(whole.result);
 });
 
 test("an edition that is gone, and work that is nobody's, are said", async () => {
