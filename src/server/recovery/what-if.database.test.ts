@@ -1,3 +1,4 @@
+import { setTimeout as sleep } from "node:timers/promises";
 import { eq, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
 import { demoDatabase } from "../../../tests/support/database";
@@ -140,8 +141,10 @@ test("work stopped in its middle, as when its process dies, is begun again by an
   const whole = await done("cheaper-services", months);
   const id = await startJob(base.db, { kind: "cheaper-services", queue: "long", data: months }, ott);
   const stop = new AbortController();
+  const run = runJob(base.db, id, stop.signal);
+  while ((await jobOf(base.db, id))!.state === "waiting") await sleep(2);
   stop.abort();
-  await runJob(base.db, id, stop.signal);
+  await run;
   expect(await jobOf(base.db, id)).toMatchObject({ state: "running", endedAt: null });
   // nobody else may have it as long as it may be alive
   await runJob(base.db, id);
