@@ -4,10 +4,11 @@ import { useMemo } from "react";
 import { joinPath } from "@/core/setup/path";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { DraftPickMany, DraftText, FindingsNote, MemberHead, type Notice } from "@/features/draft";
+import { count } from "@/messages/figures";
+import type { Catches } from "./catches";
 import { ChartMap } from "./chart-map";
 import { useChartTools } from "./chart-tools";
 import { EntriesGrid } from "./entries-grid";
-import type { Catches } from "./load";
 import { unpackEntries } from "./packed-entries";
 import { PostcodeTester } from "./postcode-tester";
 import { ZoneList } from "./zone-list";
@@ -62,7 +63,7 @@ export function ChartEditor({ chart: head, packed, catches, usedBy, origins, tak
           <PostcodeTester chart={chart} />
           <div className="h-3" />
           <ChartMap chart={chart} />
-          <ZoneList chart={chart} path={path} />
+          <ZoneList chart={chart} path={path} catches={catches} />
           <Missed catches={catches} />
           <DraftText label="Chart's name" path={`${path}/name`} value={chart.name} />
           <DraftPickMany
@@ -81,16 +82,18 @@ export function ChartEditor({ chart: head, packed, catches, usedBy, origins, tak
 
 /** Where orders went that the chart knows nothing of. */
 function Missed({ catches }: { readonly catches: Catches }) {
-  const missed = catches.missed.reduce((sum, one) => sum + one.orders, 0);
-  if (catches.orders === 0) return null;
+  const { missed, missedOrders, missedPlaces, orders } = catches;
+  if (orders === 0) return null;
+  const more = missedPlaces - missed.length;
   return (
     <p className="mb-2">
-      {missed === 0 ? (
-        <span className="text-soft">All {catches.orders} known orders fall to an entry.</span>
+      {missedOrders === 0 ? (
+        <span className="text-soft">All known orders ({orders}) fall to an entry.</span>
       ) : (
         <>
-          <b className="text-loss">{missed}</b> of {catches.orders} known orders fall to no entry:{" "}
-          {catches.missed.map(({ place, orders }) => `${place} (${orders})`).join(", ")}
+          <b className="text-loss">{missedOrders}</b> of {count(orders, "known order")} fall to no entry:{" "}
+          {missed.map(({ place, orders: n }) => `${place} (${n})`).join(", ")}
+          {more > 0 && `, and ${count(more, "more place")}`}
         </>
       )}
     </p>

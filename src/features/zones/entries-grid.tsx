@@ -11,7 +11,7 @@ import { Key } from "@/ui/parts/key";
 import { Trouble } from "@/ui/parts/trouble";
 import { EntriesBar } from "./entries-bar";
 import { entryChanges, entryColumns, entryText, moveChanges, shownEntries } from "./entry-edits";
-import type { Catches } from "./load";
+import type { Catches } from "./catches";
 
 interface Props {
   readonly chart: ZoneChart;

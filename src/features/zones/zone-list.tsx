@@ -5,13 +5,21 @@ import { useMemo, useState } from "react";
 import { joinPath } from "@/core/setup/path";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { DraftText, RenameForm, useDraft } from "@/features/draft";
+import { count } from "@/messages/figures";
 import { laneSwatch } from "@/ui/charts/lanes";
 import { Button } from "@/ui/parts/button";
+import { ordersByZone, type Catches } from "./catches";
 
 type Zone = ZoneChart["zones"][number];
 
+interface Props {
+  readonly chart: ZoneChart;
+  readonly path: string;
+  readonly catches: Catches;
+}
+
 /** A chart's zones by code and name; one that entries or tariffs name can't go, and says by what it is held. */
-export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly path: string }) {
+export function ZoneList({ chart, path, catches }: Props) {
   const { commit, mayEdit } = useDraft();
   const [trouble, setTrouble] = useState<{ code: string; text: string }>();
   const [renaming, setRenaming] = useState<string>();
@@ -20,6 +28,7 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
     for (const { zone } of chart.entries) if (zone !== null) found.set(zone, (found.get(zone) ?? 0) + 1);
     return found;
   }, [chart.entries]);
+  const orders = useMemo(() => ordersByZone(chart, catches), [chart, catches]);
   const remove = async (zone: Zone) => {
     const answer = await commit([{ path: `${path}/${joinPath("zones", zone.code)}`, from: zone }]);
     setTrouble(answer.ok ? undefined : { code: zone.code, text: answer.text });
@@ -69,8 +78,9 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
                 />
               </div>
               <span className="narrow w-[64px] shrink-0 text-right text-soft">
-                {entriesWords(counts.get(zone.code) ?? 0)}
+                {count(counts.get(zone.code) ?? 0, "entry", "entries")}
               </span>
+              {catches.orders > 0 && <ZoneOrders orders={orders.get(zone.code) ?? 0} of={catches.orders} />}
               {mayEdit && (
                 <button
                   type="button"
@@ -104,6 +114,19 @@ export function ZoneList({ chart, path }: { readonly chart: ZoneChart; readonly 
   );
 }
 
-function entriesWords(count: number): string {
-  return count === 1 ? "1 entry" : `${count} entries`;
+/** How many of all known orders go to a zone; a zone nobody ordered to stands out. */
+function ZoneOrders({ orders, of }: { readonly orders: number; readonly of: number }) {
+  const all = count(of, "known order");
+  return (
+    <span
+      className={`narrow w-[72px] shrink-0 text-right ${orders === 0 ? "font-semibold" : "text-soft"}`}
+      title={
+        orders === 0
+          ? `None of ${all} goes to this zone: is a country or postcode missing among its entries, or is the zone not needed?`
+          : `${orders} of ${all} go to this zone`
+      }
+    >
+      {orders === 0 ? "no order" : count(orders, "order")}
+    </span>
+  );
 }
