@@ -72,6 +72,7 @@ test("check prints findings, exit 1 when one is an error", () => {
   expect(found.status).toBe(1);
   expect(JSON.parse(found.out)).toMatchObject([
     { code: "unknown-code", severity: "error", source: "offers/parcel/services/0" },
+    { code: "service-unused", severity: "note", source: "services/PARCEL" },
   ]);
 });
 

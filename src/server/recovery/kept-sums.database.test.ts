@@ -71,12 +71,12 @@ test("what a bill's shipments come to is kept with it, through all that becomes 
     .from(shipmentResults)
     .where(sql`carrier = 'PNP' and billed is null and day between '2026-11-02' and '2026-11-20' and handed_over`)
     .limit(1);
-  const { country, order } = own!;
-  const found = await base.db.execute<{ postcode: string; weight: string; day: string }>(sql`
-    select o.postcode, s.chargeable_weight as weight, ${own!.day}::text as day from shipments s
-    join orders o on o.charge = s.charge where s.order_number = ${order} limit 1`);
-  const { postcode, weight, day } = found.rows[0]!;
-  const line = { charge: "FRT", tracking: "like-1", amount: "6.40", country, postcode, weight, day };
+  const { country, order, day } = own!;
+  const found = await base.db.execute<{ postcode: string }>(sql`
+    select postcode from orders where number = ${order} limit 1`);
+  // without its weight it is too little alike to be taken by itself
+  const { postcode } = found.rows[0]!;
+  const line = { charge: "FRT", tracking: "like-1", amount: "6.40", country, postcode, day };
   const bill = { number: "LIKE", date: "2026-11-23", currency: "EUR", lines: [line] };
   const taken = await takeBill(base.db, "PNP", bill, signe);
   if (!taken.ok) throw new Error(taken.code);
