@@ -69,7 +69,9 @@ test("what a bill's shipments come to is kept with it, through all that becomes 
   const [own] = await base.db
     .select()
     .from(shipmentResults)
-    .where(sql`carrier = 'PNP' and billed is null and day between '2026-11-02' and '2026-11-20' and handed_over`)
+    .where(
+      sql`carrier = 'PNP' and billed is null and day between '2026-11-02' and '2026-11-20' and handed_over`,
+    )
     .limit(1);
   const { country, order, day } = own!;
   const found = await base.db.execute<{ postcode: string }>(sql`
@@ -82,11 +84,19 @@ test("what a bill's shipments come to is kept with it, through all that becomes 
   if (!taken.ok) throw new Error(taken.code);
   const [before, beforeMade] = await bothSums();
   expect(before).toEqual(beforeMade);
-  expect(before.find(({ number }) => number === "LIKE")).toMatchObject({ shipments: 1, matched: 0, others: "6.40" });
+  expect(before.find(({ number }) => number === "LIKE")).toMatchObject({
+    shipments: 1,
+    matched: 0,
+    others: "6.40",
+  });
   await agreeToMatches(base.db, { bill: taken.value.id, positions: [0], areOurs: true }, signe);
   const [after, afterMade] = await bothSums();
   expect(after).toEqual(afterMade);
-  expect(after.find(({ number }) => number === "LIKE")).toMatchObject({ matched: 1, billed: "6.40", others: "0.00" });
+  expect(after.find(({ number }) => number === "LIKE")).toMatchObject({
+    matched: 1,
+    billed: "6.40",
+    others: "0.00",
+  });
   await takeBillBack(base.db, taken.value.id, signe);
   expect((await bothSums())[0]).toEqual(kept);
 });

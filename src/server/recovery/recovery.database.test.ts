@@ -237,7 +237,16 @@ test("the demo's bills of three months tell every cause, what is billed twice an
     });
   }
   expect([...seen].sort()).toEqual(
-    expect.arrayContaining(["again", "edition", "exchange", "service", "surcharges", "unknown", "weight", "zone"]),
+    expect.arrayContaining([
+      "again",
+      "edition",
+      "exchange",
+      "service",
+      "surcharges",
+      "unknown",
+      "weight",
+      "zone",
+    ]),
   );
 }, 60_000);
 
