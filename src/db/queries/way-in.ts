@@ -1,16 +1,17 @@
 import { isNotNull } from "drizzle-orm";
 import type { Database } from "../connect";
-import { orders, trials } from "../schema";
+import { items, orders, trials } from "../schema";
 
-/** Whether there is a trial on the bench, and an order with a charge. */
+/** Whether there is an item, a trial on the bench, and an order with a charge. */
 export async function readBeyondSetup(
   db: Database,
-): Promise<{ readonly hasTrial: boolean; readonly hasCharge: boolean }> {
+): Promise<{ readonly hasItem: boolean; readonly hasTrial: boolean; readonly hasCharge: boolean }> {
+  const item = await db.select({ sku: items.sku }).from(items).limit(1);
   const trial = await db.select({ id: trials.id }).from(trials).limit(1);
   const charged = await db
     .select({ number: orders.number })
     .from(orders)
     .where(isNotNull(orders.charge))
     .limit(1);
-  return { hasTrial: trial.length > 0, hasCharge: charged.length > 0 };
+  return { hasItem: item.length > 0, hasTrial: trial.length > 0, hasCharge: charged.length > 0 };
 }

@@ -127,11 +127,19 @@ function Missing({ tried, written }: { readonly tried: Tried | undefined; readon
     <>
       {problems.map((problem, i) => (
         <p key={i} role="alert" className="mb-1 text-loss">
-          {problem.code === "unknown-sku"
-            ? `There is no item ${problem.data.sku ?? ""}.`
-            : problem.code === "unknown-country"
-              ? `“${written.country}” is not a country.`
-              : `${problem.path}: ${problemSentence(problem)}`}
+          {problem.code === "unknown-sku" ? (
+            <>
+              There is no item {problem.data.sku}.{" "}
+              <Link prefetch={false} className="link" href="/items">
+                Add it under Items
+              </Link>
+              : this order is kept as far as it is written.
+            </>
+          ) : problem.code === "unknown-country" ? (
+            `“${written.country}” is not a country.`
+          ) : (
+            `${problem.path}: ${problemSentence(problem)}`
+          )}
         </p>
       ))}
       {shape && (

@@ -1,7 +1,7 @@
 import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { wayIn } from "./way-in";
 
-const beyond = { hasTrial: false, hasCharge: false };
+const beyond = { hasItem: false, hasTrial: false, hasCharge: false };
 const undone = (steps: ReturnType<typeof wayIn>) =>
   steps?.filter(({ isDone }) => !isDone).map(({ name }) => name);
 
@@ -14,7 +14,16 @@ describe("the way from an empty business to its first order", () => {
       "Portugal",
       beyond,
     );
-    expect(undone(steps)).toEqual(["Origin", "Carrier", "Zones", "Tariff", "Offer", "Try it", "First order"]);
+    expect(undone(steps)).toEqual([
+      "Origin",
+      "Carrier",
+      "Zones",
+      "Tariff",
+      "Offer",
+      "Try it",
+      "Items",
+      "First order",
+    ]);
     expect(steps!.find(({ name }) => name === "Zones")!.enough).toBe("one zone for all of Portugal will do");
     expect(steps![1]!.href).toBe(`/origins/${origin!.code}`);
   });
@@ -22,9 +31,9 @@ describe("the way from an empty business to its first order", () => {
   it("counts what is there, and ends with the first charge", () => {
     const setup = smallestSetup();
     setup.origins[0]!.address.postcode = "10111";
-    expect(undone(wayIn(setup, "Estonia", beyond))).toEqual(["Try it", "First order"]);
-    expect(undone(wayIn(setup, "Estonia", { ...beyond, hasTrial: true }))).toEqual(["First order"]);
-    expect(wayIn(setup, "Estonia", { hasTrial: true, hasCharge: true })).toBeUndefined();
+    expect(undone(wayIn(setup, "Estonia", beyond))).toEqual(["Try it", "Items", "First order"]);
+    expect(undone(wayIn(setup, "Estonia", { ...beyond, hasTrial: true }))).toEqual(["Items", "First order"]);
+    expect(wayIn(setup, "Estonia", { hasItem: true, hasTrial: true, hasCharge: true })).toBeUndefined();
   });
 
   it("does not count an offer whose service is off, or that charges nobody", () => {

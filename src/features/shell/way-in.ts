@@ -12,6 +12,7 @@ export interface WayStep {
 
 /** What lies outside of the setup. */
 export interface Beyond {
+  readonly hasItem: boolean;
   readonly hasTrial: boolean;
   readonly hasCharge: boolean;
 }
@@ -23,7 +24,7 @@ export interface Beyond {
 export function wayIn(
   setup: Setup,
   countryName: string,
-  { hasTrial, hasCharge }: Beyond,
+  { hasItem, hasTrial, hasCharge }: Beyond,
 ): WayStep[] | undefined {
   if (hasCharge) return undefined;
   const { origins, services, zoneCharts, tariffs, offers } = setup;
@@ -62,6 +63,7 @@ export function wayIn(
       ),
     ),
     step("Try it", "/offers/try", "a weight and a country: see the charge and how it came about", hasTrial),
-    step("First order", "/orders/~new", "one item and an address; then apply its charge", false),
+    step("Items", "/items", "one item with its weight and price, or your list as a file", hasItem),
+    step("First order", "/orders/~new", "that item and an address; then apply its charge", false),
   ];
 }

@@ -29,10 +29,11 @@ export class OwnBusiness {
     await field.click();
     await field.press("Control+a");
     await field.press("Delete");
-    await this.#keys(text);
+    await this.keys(text);
   }
 
-  async #keys(text: string): Promise<void> {
+  /** Typed into whatever has the focus. */
+  async keys(text: string): Promise<void> {
     if (this.pace === "at once") return this.page.keyboard.type(text);
     for (const [i, sign] of [...text].entries()) {
       await this.page.keyboard.press(sign === " " ? "Space" : sign, { delay: 20 });
@@ -43,7 +44,7 @@ export class OwnBusiness {
   /** A row of a grid, cell by cell with Tab, ended with Enter. */
   async #row(...cells: readonly string[]): Promise<void> {
     for (const [i, cell] of cells.entries()) {
-      await this.#keys(cell);
+      await this.keys(cell);
       await this.page.keyboard.press(i === cells.length - 1 ? "Enter" : "Tab", { delay: 20 });
       if (this.pace === "by hand") await this.page.waitForTimeout(80);
     }
