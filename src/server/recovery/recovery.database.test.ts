@@ -5,7 +5,7 @@ import { loadDemoBills } from "../../../scripts/load-demo-bills";
 import type { QuotedOffer } from "@/core/quote/quote";
 import type { BillLine } from "@/core/recovery/bill";
 import { billCauses } from "@/core/recovery/explain-bill";
-import { activity, bills, billedShipments, charges, objections, shipments } from "@/db/schema";
+import { activity, bills, billWords, billedShipments, charges, objections, shipments } from "@/db/schema";
 import { readOrder } from "@/db/queries/orders";
 import { shippedBy } from "@/db/queries/recovery";
 import { runJob } from "../jobs/run-job";
@@ -28,6 +28,7 @@ afterAll(() => base.drop());
 beforeEach(async () => {
   await base.db.delete(objections);
   await base.db.delete(bills);
+  await base.db.delete(billWords);
 });
 
 /** Shipments of the demo by services, charged in euros, with what each was expected to cost. */
