@@ -190,7 +190,7 @@ test("by keys alone: trials are walked through, the bench folds, an expectation 
   await bench.trials.focus();
   await page.keyboard.press("Delete");
   await expect(bench.trial(/^Just under free/)).toHaveCount(0);
-  await page.getByRole("button", { name: "Undo" }).focus();
+  await page.getByRole("button", { name: "Undo: deleted Just under free → Tallinn" }).focus();
   await page.keyboard.press("Enter");
   await expect(bench.trial(/^Just under free/)).toBeVisible();
   await bench.trials.focus();
@@ -218,7 +218,7 @@ test("what is missing until it is free is told on the bench, ex and inc tax, bef
   await free.getByRole("combobox", { name: "Measure" }).selectOption("goodsValue");
   await expect(bench.charge("To a parcel point")).toHaveText("4.90");
   await expect(page.getByRole("region", { name: /came about/ })).toContainText("13.53 EUR more");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(bench.charge("To a parcel point")).toHaveText("0.00 free");
 });
 

@@ -54,7 +54,7 @@ test("by keys alone offers change their order, other channels keep theirs where 
   await page.keyboard.press("ArrowUp");
   await expect(offers.nth(4)).toContainText("Express");
   await expect(told).toContainText("Telephone and fairs");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(offers.nth(5)).toContainText("Express");
 });
 
@@ -65,10 +65,10 @@ test("offers of another channel are given here too, or copied, and taken away ag
   await page.getByRole("combobox", { name: "Copy the offers of another channel" }).selectOption("phone");
   await page.getByRole("button", { name: "Make copies, to be changed by themselves" }).click();
   await expect.poll(() => offers.count()).toBeGreaterThan(before);
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(offers).toHaveCount(before);
   await page.getByRole("combobox", { name: "The buyer finds" }).selectOption("fastest");
   await expect(page.getByRole("combobox", { name: "The buyer finds" })).toHaveValue("fastest");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(page.getByRole("combobox", { name: "The buyer finds" })).toHaveValue("");
 });

@@ -239,7 +239,7 @@ test("an amount that goes further than one person may waits; finance agrees, and
   await expect(asked.getByRole("button", { name: "Approve" })).toBeHidden();
   await expect(orders.totals).not.toContainText("by hand");
   await page.getByRole("button", { name: "Confirm order" }).click();
-  await expect(page.getByRole("alert").filter({ hasText: "agree, or refuse it first" })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "approve or decline it first" })).toBeVisible();
 
   const context = await browser.newContext({ storageState: stateOf("finance") });
   const second = await context.newPage();

@@ -48,7 +48,7 @@ test("twenty new zone entries typed at a person's pace are stored whole, each on
   await expect.poll(() => entries.rows()).toBe(0);
   await find.fill("");
   await expect.poll(() => entries.rows()).toBe(before);
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect.poll(() => entries.rows()).toBe(before + RUNS);
   await page.getByRole("button", { name: "Redo" }).click();
   await expect.poll(() => entries.rows()).toBe(before);
@@ -160,6 +160,6 @@ test("a block that does not fit is asked about, and rates never run on into a ro
   await question.getByRole("button", { name: "Paste what fits" }).click();
   await expect(table.cell(0, lastRate)).toHaveText("7.02");
   await expect(table.cell(0, columns - 2)).toHaveText(bound);
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(table.cell(0, lastRate)).not.toHaveText("7.02");
 });

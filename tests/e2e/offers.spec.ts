@@ -254,7 +254,7 @@ test("a rule that nothing is left for is struck with its reason; moved up by key
     page.locator(`[data-path="offers/dealer-parcel/plan/rules/${number - 1}"]`);
   const fresh = page.getByRole("region", { name: "New rule" });
   await expect(fresh).toContainText("No amount yet");
-  await expect(page.getByRole("button", { name: "Undo" })).toBeDisabled();
+  await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeDisabled();
   // nothing is stored, and nothing is lost by looking elsewhere
   await offer.put(fresh.getByRole("textbox", { name: "Figure", exact: true }), "6");
   await page
@@ -326,8 +326,8 @@ test("a choice whose answer does not come stays, says that it is not sure, and i
   await figure.fill("0,50");
   await figure.press("Enter");
   await expect(figure).toHaveValue("0.50");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(figure).toHaveValue("0.10");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(offer.choose("How it is rounded")).not.toHaveValue("nearest");
 });

@@ -41,7 +41,7 @@ test("a field is edited in place; nonsense stays typed beside what is wrong; und
   await cutOff.fill("10:30");
   await cutOff.press("Enter");
   await expect(page.getByRole("navigation", { name: "Origins" })).toContainText("cut-off 10:30");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(cutOff).toHaveValue("11:00");
   const name = page.getByRole("textbox", { name: "Name" }).first();
   await name.fill("n".repeat(10_000));
@@ -128,8 +128,8 @@ test("a price plan is changed and its amount typed with a comma", async ({ page 
   await expect(page.getByText("Offer own-van · 7.25 EUR for the order")).toBeVisible();
   await page.getByRole("combobox", { name: "The charge is" }).selectOption("costPlus");
   await expect(amount).toHaveCount(0);
-  await page.getByRole("button", { name: "Undo" }).click();
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(page.getByText("Offer own-van · 6.50 EUR for the order")).toBeVisible();
 });
 

@@ -81,7 +81,7 @@ test("stored by mistake, all of it goes with one undo", async ({ page }) => {
   await expect(page).toHaveURL(/WRONG-ROAD/);
   await page.getByRole("navigation", { name: "Stations" }).getByRole("link", { name: "Tariffs" }).click();
   await expect(page.getByRole("link", { name: "Wrong night" })).toBeVisible();
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(page.getByRole("link", { name: /^Wrong/ })).toHaveCount(0);
 });
 
@@ -125,7 +125,7 @@ test("a table changed in a spreadsheet replaces the edition's, with what it chan
   await page.getByRole("button", { name: "Store the tariff" }).click();
   const grid = page.getByRole("grid");
   await expect(grid).toContainText("1234.50");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(grid).not.toContainText("1234.50");
 });
 

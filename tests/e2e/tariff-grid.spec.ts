@@ -176,7 +176,7 @@ test("a row taken out by somebody else: what is typed on the older screen goes t
   await mine.type("64");
   await expect(mine.cell(2, -1)).toHaveText(zone);
   await expect(mine.cell(2, 1)).toHaveText("64");
-  await theirs.page.getByRole("button", { name: "Undo" }).click();
+  await theirs.page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(theirs.cell(1, -1)).toHaveText(above);
   await page.reload();
   await expect(mine.cell(3, -1)).toHaveText(zone);
@@ -206,7 +206,7 @@ test("a pasted table is raised by 4.2 % rounded to 0.05 into a 2027 edition, com
   await expect(page.getByTestId("year")).toContainText(
     /\d+ shipments: [\d.]+ → [\d.]+ EUR, \+[\d.]+ \(\+4\.\d+ %\)/,
   );
-  const undo = page.getByRole("button", { name: "Undo" });
+  const undo = page.getByRole("button", { name: "Undo", exact: true });
   await undo.click();
   await undo.click();
   // both are stored before the page is left
@@ -254,7 +254,7 @@ test("a break counts otherwise, is moved, and is joined with the next", async ({
   await expect(tools.getByRole("alert")).toContainText("would cross");
   await tools.getByRole("button", { name: /at the next one's rates/ }).click();
   await expect(tariff.cell(0, 1)).toHaveText(next);
-  for (let i = 0; i < 4; i++) await page.getByRole("button", { name: "Undo" }).click();
+  for (let i = 0; i < 4; i++) await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(edge).toHaveValue(String(before));
   await expect(tariff.cell(0, 1)).toHaveText(own);
 });
@@ -325,7 +325,7 @@ test("trials of a table's breaks follow what is typed, a note stays on its cell,
   await page.keyboard.press("Shift+ArrowRight");
   await page.keyboard.press("Control+r");
   await expect(tariff.cell(1, 2)).toHaveText("5.30");
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(tariff.cell(1, 2)).toHaveText("6.70");
 });
 
@@ -354,6 +354,6 @@ test("breaks that fit what was shipped are suggested with the room they leave", 
   await expect(panel).toContainText(/Up to [\d., ]+ kg/);
   await panel.getByRole("button", { name: "Set these edges" }).click();
   await expect(page.getByRole("textbox", { name: /Edge of break 4/ })).toHaveCount(0);
-  await page.getByRole("button", { name: "Undo" }).click();
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
   await expect(page.getByRole("textbox", { name: /Edge of break 7/ })).toHaveValue("30");
 });

@@ -88,7 +88,12 @@ function CompareNote() {
     return (
       <div role="status" className="min-w-0 flex-1 truncate">
         Deleted: {takenOff.map(({ name }) => name).join(", ")}.{" "}
-        <button type="button" className="link" onClick={() => void putBack()}>
+        <button
+          type="button"
+          className="link"
+          aria-label={`Undo: deleted ${takenOff.map(({ name }) => name).join(", ")}`}
+          onClick={() => void putBack()}
+        >
           Undo
         </button>
         <Trouble text={trouble} />

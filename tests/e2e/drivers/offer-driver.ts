@@ -30,7 +30,7 @@ export class OfferDriver {
       await expect(this.summary).not.toContainText("Web shop");
     }
     await this.page.getByRole("combobox", { name: "Add a service" }).selectOption({ label: service });
-    await expect(this.page.getByRole("button", { name: `Take ${service} away` })).toBeVisible();
+    await expect(this.page.getByRole("button", { name: `Remove ${service}` })).toBeVisible();
   }
 
   get summary(): Locator {
