@@ -50,7 +50,13 @@ export async function beginWithSetup(text: string): Promise<Answer<unknown>> {
     run: async (json, { db, by }) => {
       if (await draftSetup(db)) return failed("business-there");
       const parsed = parseSetup(read(json));
-      return parsed.ok ? beginSetup(db, parsed.value, by) : failed("invalid", parsed.problems);
+      if (parsed.ok) return beginSetup(db, parsed.value, by);
+      // what is misspelt is told before what is missing for it
+      const isMissing = ({ code }: { readonly code: string }) => Number(code !== "unknown-field");
+      return failed(
+        "invalid",
+        [...parsed.problems].sort((a, b) => isMissing(a) - isMissing(b)),
+      );
     },
   });
   refresh();
