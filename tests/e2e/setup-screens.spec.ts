@@ -175,13 +175,14 @@ test("a country is found by name, code or what people call it; what is none stay
   page,
 }) => {
   await page.goto("/carriers/PNP");
-  const country = page.getByRole("combobox", { name: "Country", exact: true });
+  // it is a combobox as soon as somebody is in it
+  const country = page.getByLabel("Country", { exact: true }).first();
   await expect(country).toHaveValue("Estonia EE");
   await country.fill("Latva");
   await country.press("Enter");
-  await expect(page.getByRole("alert")).toContainText([
-    "“Latva” is not in the list. Did you mean Latvia LV?",
-  ]);
+  await expect(page.getByRole("alert").filter({ hasText: "“Latva” is not in the list." })).toContainText(
+    "Did you mean Latvia LV?",
+  );
   await expect(country).toHaveValue("Latva");
   await country.fill("uk");
   await country.press("Enter");

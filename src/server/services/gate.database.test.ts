@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { setTimeout as wait } from "node:timers/promises";
 import { eq, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
@@ -15,6 +16,7 @@ import { readStamps } from "@/db/queries/setup";
 import { items, setupParts } from "@/db/schema";
 import { draftSetup } from "./draft-setup";
 import { editSetup } from "./edit-setup";
+import { takeBack } from "./gate";
 import { liveSetup, revisionSetup } from "./live-setup";
 import {
   approveProposal,
@@ -268,6 +270,29 @@ test("backing out puts what was before in force at once and leaves the draft; br
   const again = await bringBack(db, fault, act);
   expect(again.ok).toBe(true);
   expect((await draftSetup(db))!.setup).toEqual(dark);
+});
+
+test("what is undone at the gate, or brought back, and sent again as its answer got lost, gives its first answer", async () => {
+  const before = (await draftSetup(db))!.setup;
+  const lived = (await liveSetup(db))!.setup;
+  expect((await editSetup(db, differenceOf(before, lived), act)).ok).toBe(true);
+  const member = { list: "offers", code: lived.offers[0]!.code };
+  const name = { path: `offers/${member.code}/name`, to: lived.offers[0]!.name };
+  await rename("Of no duration");
+  const origin = { id: randomUUID(), seen: (await seen()).stamp };
+  const first = await takeBack(db, member, act, origin);
+  expect(first).toMatchObject({ ok: true, value: { changes: [name] } });
+  expect(await takeBack(db, member, act, origin)).toEqual(first);
+  // under a number of its own there is nothing to undo
+  const other = { ...origin, id: randomUUID() };
+  expect(await takeBack(db, member, act, other)).toMatchObject({ code: "not-found" });
+  await rename("Of no duration");
+  const number = { id: randomUUID(), seen: (await seen()).stamp };
+  const back = await bringBack(db, await live(), act, number);
+  expect(back).toMatchObject({ ok: true, value: { changes: [name] } });
+  expect(await bringBack(db, await live(), act, number)).toEqual(back);
+  const left = differenceOf((await draftSetup(db))!.setup, before);
+  expect((await editSetup(db, left, act)).ok).toBe(true);
 });
 
 test("where a second person is needed whoever asks does not publish, and whoever else may does what was asked", async () => {

@@ -5,6 +5,7 @@ import { joinPath } from "@/core/setup/path";
 import type { Change } from "@/core/setup/inverse";
 import type { Setup } from "@/core/setup/setup";
 import { note, type By } from "@/db/queries/activity";
+import { findEdit } from "@/db/queries/edits";
 import type { Database, PooledDatabase } from "@/db/connect";
 import {
   lastRevisionNumber,
@@ -141,6 +142,9 @@ export async function takeBack(
   by: By,
   origin?: EditOrigin,
 ): Promise<Result<EditResult>> {
+  // sent again, as its answer got lost: nothing of it waits any more
+  const first = origin && (await findEdit(db, origin.id));
+  if (first) return done({ stamp: first.stamp, changes: first.changes });
   const draft = await draftSetup(db);
   const state = draft && (await gateState(db, draft));
   const base = state && (await revisionSetup(db, state.base));

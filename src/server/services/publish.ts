@@ -2,6 +2,7 @@ import "server-only";
 import { inverseRenames } from "@/core/setup/renames";
 import { differenceOf } from "@/core/setup/difference";
 import { note, type By } from "@/db/queries/activity";
+import { findEdit } from "@/db/queries/edits";
 import type { Setup } from "@/core/setup/setup";
 import type { Database, PooledDatabase } from "@/db/connect";
 import { cutSetup } from "@/db/mappers/setup-parts";
@@ -222,6 +223,9 @@ export async function bringBack(
   by: By,
   origin?: EditOrigin,
 ): Promise<Result<EditResult>> {
+  // sent again, as its answer got lost: nothing differs any more
+  const first = origin && (await findEdit(db, origin.id));
+  if (first) return done({ stamp: first.stamp, changes: first.changes });
   const [draft, revision] = [await draftSetup(db), await revisionSetup(db, number)];
   if (!draft || !revision) return failed("not-found");
   const changes = differenceOf(draft.setup, revision.setup);
