@@ -21,7 +21,7 @@ test("finance keeps a bank account; the coordinator gets it neither by page, nor
   await secrets.getByLabel("Holder").fill("Ternwing Express Ltd");
   await secrets.getByLabel("IBAN").fill("EE679999000000005555");
   await secrets.getByRole("button", { name: "Save, encrypted" }).click();
-  await expect(secrets.getByRole("alert")).toContainText("no IBAN");
+  await expect(secrets.getByRole("alert")).toContainText("not an IBAN");
   await secrets.getByLabel("IBAN").fill(IBAN);
   await secrets.getByRole("button", { name: "Save, encrypted" }).click();
   await expect(secrets).toContainText("•••• 5555");
