@@ -247,10 +247,10 @@ test("a break counts otherwise, is moved, and is joined with the next", async ({
   const edge = page.getByRole("textbox", { name: /Edge of break 2/ });
   const before = Number(await edge.inputValue());
   await tools.getByLabel("Move edges by").fill("0,5");
-  await tools.getByRole("button", { name: "Move" }).click();
+  await tools.getByRole("button", { name: "Move", exact: true }).click();
   await expect(edge).toHaveValue(String(before + 0.5));
   await tools.getByLabel("Move edges by").fill("-500");
-  await tools.getByRole("button", { name: "Move" }).click();
+  await tools.getByRole("button", { name: "Move", exact: true }).click();
   await expect(tools.getByRole("alert")).toContainText("would cross");
   await tools.getByRole("button", { name: /at the next one's rates/ }).click();
   await expect(tariff.cell(0, 1)).toHaveText(next);

@@ -4,7 +4,7 @@ import type { Business } from "@/core/setup/business";
 import type { Destination } from "@/core/setup/primitives";
 import type { Json } from "@/core/setup/path";
 import { DraftTable, useDraft, type Notice, type TableColumn } from "@/features/draft";
-import { destinationText, readDate, readDestinations } from "@/features/edits";
+import { destinationText, readDate, readDestinations, type ListRow } from "@/features/edits";
 import { withoutTheOther } from "./tax-exclusion";
 import { plainNumber } from "@/ui/number-text";
 
@@ -72,7 +72,7 @@ const columns: readonly TableColumn[] = [
 
 /** The tax on delivery by destination, channel and day: the first row that fits counts, before the business's percentage. */
 export function DeliveryTaxes({
-  rules = [],
+  rules,
   usual,
   notices,
 }: {
@@ -94,9 +94,9 @@ export function DeliveryTaxes({
       <DraftTable
         label="Tax by destination"
         path="business/deliveryTaxes"
-        rows={rules as unknown as readonly { readonly [field: string]: Json }[]}
+        rows={rules as unknown as readonly ListRow[] | undefined}
         columns={columns}
-        adjust={(changes) => withoutTheOther(changes, rules)}
+        adjust={withoutTheOther}
         begin={(typed) => ({
           from: habits.today,
           // as it was, until somebody says otherwise

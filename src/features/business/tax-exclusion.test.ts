@@ -1,44 +1,36 @@
+import { listChanges } from "@/features/edits";
 import { withoutTheOther } from "./tax-exclusion";
 
+const path = "business/deliveryTaxes";
 const rules = [
   { from: "2026-01-01", percent: "24" },
-  { from: "2026-01-01", reverseChargeWithTaxId: true as const },
+  { from: "2026-01-01", channels: ["web"], reverseChargeWithTaxId: true },
 ];
-const at = (row: number, field: string) => `business/deliveryTaxes/${row}/${field}`;
+const columns = [
+  { field: "percent" },
+  { field: "reverseChargeWithTaxId", read: (text: string) => (text === "yes" ? true : undefined) },
+];
+const typed = (row: number, column: number, text: string) =>
+  listChanges(rules, [{ row, column, text }], columns, path, (own) => own);
 
 describe("a percentage or reverse charge", () => {
-  it("drops the percentage where reverse charge is set, and the other way round", () => {
-    expect(withoutTheOther([{ path: at(0, "reverseChargeWithTaxId"), to: true }], rules)).toEqual([
-      { path: at(0, "reverseChargeWithTaxId"), to: true },
-      { path: at(0, "percent"), from: "24" },
+  it("drops the percentage where reverse charge is typed, and the other way round", () => {
+    expect(withoutTheOther(typed(0, 1, "yes"))).toEqual([
+      { path: `${path}/0`, from: rules[0], to: { from: "2026-01-01", reverseChargeWithTaxId: true } },
     ]);
-    expect(withoutTheOther([{ path: at(1, "percent"), to: "9" }], rules)).toEqual([
-      { path: at(1, "percent"), to: "9" },
-      { path: at(1, "reverseChargeWithTaxId"), from: true },
+    expect(withoutTheOther(typed(1, 0, "9"))).toEqual([
+      { path: `${path}/1`, from: rules[1], to: { from: "2026-01-01", channels: ["web"], percent: "9" } },
     ]);
   });
 
-  it("is the other one where one is emptied", () => {
-    expect(withoutTheOther([{ path: at(0, "percent"), from: "24" }], rules)).toEqual([
-      { path: at(0, "percent"), from: "24" },
-      { path: at(0, "reverseChargeWithTaxId"), to: true },
-    ]);
-    expect(withoutTheOther([{ path: at(1, "reverseChargeWithTaxId"), from: true }], rules)).toEqual([
-      { path: at(1, "reverseChargeWithTaxId"), from: true },
-      { path: at(1, "percent"), to: "0" },
-    ]);
-  });
-
-  it("leaves all other edits, and a block that sets both, as they are", () => {
-    const plain = [
-      { path: at(0, "percent"), from: "24", to: "25" },
-      { path: "business/name", from: "A", to: "B" },
-    ];
-    expect(withoutTheOther(plain, rules)).toEqual(plain);
-    const block = [
-      { path: at(0, "percent"), from: "24" },
-      { path: at(0, "reverseChargeWithTaxId"), to: true },
-    ];
-    expect(withoutTheOther(block, rules)).toEqual(block);
+  it("leaves one that is emptied, another percentage, a first row and all other edits as they are", () => {
+    for (const changes of [
+      typed(0, 0, ""),
+      typed(0, 0, "25"),
+      typed(2, 0, "25"),
+      listChanges(undefined, [{ row: 0, column: 0, text: "25" }], columns, path, (own) => own),
+      [{ path: "business/name", from: "A", to: "B" }],
+    ])
+      expect(withoutTheOther(changes)).toEqual(changes);
   });
 });

@@ -1,30 +1,25 @@
-import type { Business } from "@/core/setup/business";
 import type { Change } from "@/core/setup/inverse";
+import type { Json } from "@/core/setup/path";
 
-const CELL = /^business\/deliveryTaxes\/(\d+)\/(percent|reverseChargeWithTaxId)$/;
+const RULE = /^business\/deliveryTaxes\/\d+$/;
 
-/** A rule has a percentage or is reverse charge: with one of them set the other goes, and with one emptied the other comes. */
-export function withoutTheOther(
-  changes: readonly Change[],
-  rules: NonNullable<Business["deliveryTaxes"]>,
-): Change[] {
-  const paths = new Set(changes.map(({ path }) => path));
-  return changes.flatMap((change) => {
-    const [, at = "", field] = CELL.exec(change.path) ?? [];
-    const rule = rules[Number(at)];
-    const isPercent = field === "percent";
-    const other = `business/deliveryTaxes/${at}/${isPercent ? "reverseChargeWithTaxId" : "percent"}`;
-    if (field === undefined || !rule || paths.has(other)) return [change];
-    const before = isPercent ? rule.reverseChargeWithTaxId : rule.percent;
-    const after = change.to !== undefined ? undefined : isPercent ? true : "0";
-    if (before === after) return [change];
-    return [
-      change,
-      {
-        path: other,
-        ...(before === undefined ? {} : { from: before }),
-        ...(after === undefined ? {} : { to: after }),
-      },
-    ];
+/**
+ * A rule has a percentage or is reverse charge: with one of them typed the other goes. One that is emptied leaves neither, which
+ * is refused: what holds in its place has to be said.
+ */
+export function withoutTheOther(changes: readonly Change[]): Change[] {
+  return changes.map((change) => {
+    const { path, from, to } = change;
+    if (!RULE.test(path) || !isFields(from) || !isFields(to)) return change;
+    if (to.percent === undefined || to.reverseChargeWithTaxId === undefined) return change;
+    const { percent, reverseChargeWithTaxId, ...rest } = to;
+    return {
+      ...change,
+      to: from.percent === undefined ? { ...rest, percent } : { ...rest, reverseChargeWithTaxId },
+    };
   });
+}
+
+function isFields(value: Json | undefined): value is { readonly [field: string]: Json } {
+  return typeof value === "object" && value !== null && !Array.isArray(value);
 }
