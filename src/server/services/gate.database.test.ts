@@ -276,7 +276,7 @@ test("what is undone at the gate, or brought back, and sent again as its answer 
   const before = (await draftSetup(db))!.setup;
   const lived = (await liveSetup(db))!.setup;
   expect((await editSetup(db, differenceOf(before, lived), act)).ok).toBe(true);
-  const member = { list: "offers", code: lived.offers[0]!.code };
+  const member = { list: "offers" as const, code: lived.offers[0]!.code };
   const name = { path: `offers/${member.code}/name`, to: lived.offers[0]!.name };
   await rename("Of no duration");
   const origin = { id: randomUUID(), seen: (await seen()).stamp };
