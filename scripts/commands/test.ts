@@ -165,18 +165,28 @@ async function browserTests(cluster: Cluster): Promise<boolean> {
 /** Seconds a file of which nothing was measured counts. */
 const UNMEASURED = 60;
 
-/** The files of the browser tests in so many shares that take about as long, by what was measured of each. */
+/**
+ * The files of the browser tests in so many shares that take about as long, by what was measured of each. Those that use the same
+ * further business are in one share: side by side they would publish into each other's.
+ */
 function shares(count: number): string[][] {
   const folder = join(root, "tests/e2e");
   const measured = JSON.parse(readFileSync(join(folder, "seconds.json"), "utf8")) as Record<string, number>;
-  const files = readdirSync(folder)
-    .filter((name) => name.endsWith(".spec.ts"))
-    .map((name) => ({ name, seconds: measured[name] ?? UNMEASURED }))
-    .sort((a, b) => b.seconds - a.seconds || (a.name < b.name ? -1 : 1));
+  const groups = new Map<string, { names: string[]; seconds: number }>();
+  for (const name of readdirSync(folder).filter((file) => file.endsWith(".spec.ts"))) {
+    const further = /process\.env\.(\w+)_URL/.exec(readFileSync(join(folder, name), "utf8"))?.[1] ?? name;
+    const group = groups.get(further) ?? { names: [], seconds: 0 };
+    group.names.push(name);
+    group.seconds += measured[name] ?? UNMEASURED;
+    groups.set(further, group);
+  }
+  const files = [...groups.values()].sort(
+    (a, b) => b.seconds - a.seconds || ((a.names[0] ?? "") < (b.names[0] ?? "") ? -1 : 1),
+  );
   const found = Array.from({ length: count }, () => ({ names: [] as string[], seconds: 0 }));
-  for (const { name, seconds } of files) {
+  for (const { names, seconds } of files) {
     const [least] = [...found].sort((a, b) => a.seconds - b.seconds);
-    least?.names.push(`tests/e2e/${name}`);
+    least?.names.push(...names.map((name) => `tests/e2e/${name}`));
     if (least) least.seconds += seconds;
   }
   return found.map(({ names }) => names.sort());
