@@ -3,7 +3,7 @@
 import { Command } from "cmdk";
 import { useRouter } from "next/navigation";
 import { Dialog } from "radix-ui";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { placeHref } from "@/features/draft";
 import type { FoundRecord } from "./load";
 import { placesFor } from "./places";
@@ -46,14 +46,37 @@ export default function PaletteDialog({ onClose }: { readonly onClose: () => voi
 function Found({ onClose }: { readonly onClose: () => void }) {
   const router = useRouter();
   const [text, setText] = useState("");
-  const { records, trouble } = useRecords(text);
+  const { records, trouble, isPending } = useRecords(text);
+  const pages = placesFor(text);
   const go = (href: string) => {
     onClose();
     router.push(href);
   };
-  const pages = placesFor(text);
+  const hrefs = [...records.map(hrefOf), ...pages.map(({ href }) => href)];
+  const best = hrefs[0];
+  const shown = hrefs.join("\n");
+  // what is found anew begins with its first: a choice counts for the list it was made in
+  const [chosen, setChosen] = useState({ of: "", href: "" });
+  const eager = useRef<string>(undefined);
+  useEffect(() => {
+    if (isPending || best === undefined || eager.current !== text) return;
+    onClose();
+    router.push(best);
+  }, [isPending, best, text, onClose, router]);
   return (
-    <Command label="Find a page or a record" shouldFilter={false} loop>
+    <Command
+      label="Find a page or a record"
+      shouldFilter={false}
+      loop
+      value={chosen.of === shown ? chosen.href : (best ?? "")}
+      onValueChange={(href) => setChosen({ of: shown, href })}
+      onKeyDown={(event) => {
+        if (event.key !== "Enter" || !isPending) return;
+        // whoever is faster than the answer means what is found for all that is typed
+        event.preventDefault();
+        eager.current = text;
+      }}
+    >
       <Command.Input
         value={text}
         onValueChange={setText}
@@ -64,7 +87,7 @@ function Found({ onClose }: { readonly onClose: () => void }) {
         {trouble && (
           <p className="px-2 py-1 text-loss">Records can&apos;t be searched just now. Try again.</p>
         )}
-        {pages.length === 0 && records.length === 0 && (
+        {pages.length === 0 && records.length === 0 && !isPending && (
           <p className="px-2 py-2 text-soft">No page and no record is called so.</p>
         )}
         {records.length > 0 && (
@@ -72,7 +95,7 @@ function Found({ onClose }: { readonly onClose: () => void }) {
             {records.map((record) => (
               <Line
                 key={`${record.kind}/${record.code}`}
-                id={`${record.kind}/${record.code}`}
+                id={hrefOf(record)}
                 name={record.name}
                 aside={`${kindNames[record.kind]} ${record.code}`}
                 onSelect={() => go(hrefOf(record))}
@@ -121,8 +144,15 @@ function hrefOf({ kind, code }: FoundRecord): string {
     : (placeHref(`${kind}/${code}`) ?? `/${kind}`);
 }
 
+interface Records {
+  readonly records: readonly FoundRecord[];
+  readonly trouble: boolean;
+  /** What is there is of an earlier text. */
+  readonly isPending: boolean;
+}
+
 /** Records by a text, asked for when typing pauses; an answer to an earlier text is dropped. */
-function useRecords(text: string): { readonly records: readonly FoundRecord[]; readonly trouble: boolean } {
+function useRecords(text: string): Records {
   const [found, setFound] = useState<{ readonly of: string; readonly records: readonly FoundRecord[] }>();
   const [trouble, setTrouble] = useState(false);
   const asked = text.trim();
@@ -145,5 +175,9 @@ function useRecords(text: string): { readonly records: readonly FoundRecord[]; r
       abort.abort();
     };
   }, [asked]);
-  return { records: asked === "" || !found ? [] : found.records, trouble };
+  return {
+    records: asked === "" || !found ? [] : found.records,
+    trouble,
+    isPending: asked !== "" && !trouble && found?.of !== asked,
+  };
 }
