@@ -75,7 +75,7 @@ test("arrivals from a carrier's file: each row's fate before anything is stored,
   // results are made anew by the worker; the order may have left in any month
   await expect(async () => {
     await page.reload();
-    const from = page.getByLabel("From", { exact: true });
+    const from = page.getByRole("combobox", { name: "From", exact: true });
     await from.selectOption({ index: (await from.locator("option").count()) - 1 });
     await expect(page.getByText(/shipments? of these months ha(s|ve) arrived/)).toBeVisible({
       timeout: 3000,
