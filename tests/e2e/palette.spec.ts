@@ -11,10 +11,19 @@ test("any page and any record is found from anywhere by keys alone", async ({ pa
     if (!(await box.isVisible())) await page.keyboard.press("Control+k");
     await expect(box).toBeFocused({ timeout: 3000 });
   }).toPass();
+  // a carrier, its service and a tariff are called so: the first is the best, the next a key away
   await page.keyboard.type("ternwing ex");
   await expect(page.getByRole("option", { name: /Ternwing Express.*service TRN-EXPRESS/ })).toBeVisible();
+  await expect(page.getByRole("option", { selected: true })).toContainText("carrier TRN");
+  await page.keyboard.press("ArrowDown");
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/\/services\/TRN-EXPRESS/);
+  // Enter before the answer means what is found for all that was typed
+  await page.keyboard.press("Control+k");
+  await expect(box).toBeFocused();
+  await page.keyboard.type("trn-express-buy");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/tariffs\/TRN-EXPRESS-BUY/);
   await page.keyboard.press("Control+k");
   await expect(box).toBeFocused();
   await page.keyboard.type("accrual");
