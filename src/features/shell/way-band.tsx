@@ -2,11 +2,14 @@
 
 import Link from "next/link";
 import { useKept } from "@/ui/use-kept";
-import type { WayStep } from "./way-in";
+import { useTried } from "@/ui/use-tried";
+import { TRY_HREF, type WayStep } from "./way-in";
 
 /** The way in, under the line: what is done, what comes next and what is enough for it. It can be hidden, and shown again. */
-export function WayBand({ steps }: { readonly steps: readonly WayStep[] }) {
+export function WayBand({ steps: known }: { readonly steps: readonly WayStep[] }) {
   const [state, keep] = useKept("way-in", "shown");
+  const [isTried] = useTried();
+  const steps = known.map((step) => (step.href === TRY_HREF && isTried ? { ...step, isDone: true } : step));
   const next = steps.find(({ isDone }) => !isDone);
   if (!next) return null;
   if (state === "hidden")

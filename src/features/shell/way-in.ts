@@ -1,6 +1,9 @@
 import type { Setup } from "@/core/setup/setup";
 import { hasRate, isCharged } from "./stops";
 
+/** Where an order is tried; whoever did is known to their browser alone. */
+export const TRY_HREF = "/offers/try";
+
 /** A step of the way from an empty business to its first order. */
 export interface WayStep {
   readonly name: string;
@@ -62,7 +65,7 @@ export function wayIn(
         (offer) => offer.active && isCharged(offer) && offer.services.some((code) => priced.has(code)),
       ),
     ),
-    step("Try it", "/offers/try", "a weight and a country: see the charge and how it came about", hasTrial),
+    step("Try it", TRY_HREF, "a weight and a country: see the charge and how it came about", hasTrial),
     step("Items", "/items", "one item with its weight and price, or your list as a file", hasItem),
     step("First order", "/orders/~new", "that item and an address; then apply its charge", false),
   ];

@@ -1,8 +1,9 @@
 "use client";
 
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { OffersTable, WorkingView } from "@/features/quotes";
 import { PageHead } from "@/ui/parts/page-head";
+import { useTried } from "@/ui/use-tried";
 import type { TryView } from "./load";
 import { TryForm } from "./try-form";
 import type { TryQuery } from "./tried-request";
@@ -12,6 +13,11 @@ export function TryPage({ view, query }: { readonly view: TryView; readonly quer
   const [chosen, setChosen] = useState<string>();
   const { quote } = view;
   const offer = quote?.offers.find((one) => one.offer === chosen) ?? quote?.offers[0];
+  const [isTried, keepTried] = useTried();
+  const hasOffer = offer !== undefined;
+  useEffect(() => {
+    if (hasOffer && !isTried) keepTried();
+  }, [hasOffer, isTried, keepTried]);
   return (
     <div className="px-[18px] py-4">
       <PageHead above="Offers" title="Try an order" />
