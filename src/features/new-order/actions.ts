@@ -1,5 +1,6 @@
 "use server";
 
+import { refresh } from "next/cache";
 import { z } from "zod";
 import { orderSchema } from "@/core/orders/order";
 import type { Answer } from "@/messages/answer";
@@ -24,7 +25,7 @@ const newSchema = z.strictObject({ order: orderSchema, offer: z.string().max(40)
 
 /** Stores an order that was written by hand, with an offer applied where one was taken. */
 export async function storeOrder(input: z.input<typeof newSchema>): Promise<Answer<{ number: string }>> {
-  return act(input, {
+  const answer = await act(input, {
     permission: "edit-orders",
     schema: newSchema,
     run: async ({ order, offer }, { db, by }) => {
@@ -44,4 +45,7 @@ export async function storeOrder(input: z.input<typeof newSchema>): Promise<Answ
       return done({ number });
     },
   });
+  // what stands around the page counts orders: the way in ends with the first charge
+  if (answer.ok) refresh();
+  return answer;
 }
