@@ -4,6 +4,7 @@ import { compileItem } from "@/core/parcels/compiled-item";
 import type { QuotedOffer } from "@/core/quote/quote";
 import type { BillLine, BillWords } from "@/core/recovery/bill";
 import { reckonerOf, type Reckoned, type ReckonedFacts } from "@/core/recovery/reckoning";
+import { tariffOf } from "@/core/services/compiled-rate";
 import type { PooledDatabase } from "@/db/connect";
 import type { By } from "@/db/queries/activity";
 import { readItems } from "@/db/queries/items";
@@ -208,9 +209,8 @@ function daysAfter(day: string, days: number): string {
 }
 
 function nextZone({ setup, compiled }: Revision, service: string, zone = ""): string {
-  const rate = compiled.services.get(service)?.rate;
-  const tariff =
-    rate?.kind === "tariff" ? rate.tariff : rate?.kind === "live" ? rate.fallbackTariff : undefined;
+  const own = compiled.services.get(service);
+  const tariff = own && tariffOf(own.rate);
   const code = setup.tariffs.find((one) => one.code === tariff?.code)?.zoneChart;
   const chart = setup.zoneCharts.find((one) => one.code === code);
   const zones = chart?.zones.map(({ code }) => code) ?? [];

@@ -7,6 +7,7 @@ import type { CompiledSetup } from "@/core/quote/compiled-setup";
 import { reckonerOf, type Reckoned, type ReckonedFacts } from "@/core/recovery/reckoning";
 import { UncomparedCounter, type Uncompared } from "@/core/recovery/uncompared";
 import { TableChangeCounter, type TableChange } from "@/core/recovery/table-change";
+import { tariffOf } from "@/core/services/compiled-rate";
 import type { Outcome } from "@/core/working/reason";
 import type { SentOrder, SentRow } from "./sent-shipments";
 
@@ -57,6 +58,11 @@ export class TableOverShipments {
       const { service, origin, lines } = shipment;
       const weight = row.billedWeight === null ? {} : { weight: Decimal.of(row.billedWeight) };
       if (reckon.ok) this.addOne(row, { service, origin, lines, ...weight }, reckon.value);
+      else if (this.isByTable(service)) {
+        // what the order names is not there any more
+        this.ofTable++;
+        this.left.add(undefined);
+      }
     }
   }
 
@@ -90,10 +96,8 @@ export class TableOverShipments {
   }
 
   private isByTable(service: string): boolean {
-    const rate = this.compiled.services.get(service)?.rate;
-    const tariff =
-      rate?.kind === "tariff" ? rate.tariff : rate?.kind === "live" ? rate.fallbackTariff : undefined;
-    return tariff?.code === this.table.tariff;
+    const own = this.compiled.services.get(service);
+    return own !== undefined && tariffOf(own.rate)?.code === this.table.tariff;
   }
 
   private home({ total, currency }: Reckoned): Decimal | undefined {

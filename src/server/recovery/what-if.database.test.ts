@@ -8,10 +8,13 @@ import type { Json } from "@/core/setup/path";
 import { reviveJobs } from "@/db/queries/jobs";
 import { shipmentResults } from "@/db/schema";
 import { setBillWords } from "./bill-words";
+import { sentOrders } from "./sent-shipments";
+import { TableOverShipments } from "./table-over-shipments";
 import { takeBill } from "./take-bill";
 import { runJob } from "../jobs/run-job";
 import { draftSetup } from "../services/draft-setup";
 import { editSetup } from "../services/edit-setup";
+import { liveSetup } from "../services/live-setup";
 import { jobOf, startJob } from "../services/jobs";
 import { shownJob } from "../services/shown-job";
 import { workOf, type SavingsResult, type TableResult } from "../services/what-if-work";
@@ -135,6 +138,23 @@ test("a weight that was billed counts instead of the items'", async () => {
   const after = await result();
   expect(after.byBilledWeight).toBe(1);
   expect(after.change.before).not.toBe(before.change.before);
+});
+
+test("shipments of an order that names what is gone are told as left out, where the table was theirs", async () => {
+  const { compiled } = (await liveSetup(base.db))!;
+  const over = new TableOverShipments(
+    compiled,
+    { tariff: "PNP-PARCEL-BUY", from: "2026-01-01" },
+    { instant: now.toISOString(), today: "2026-11-24" },
+  );
+  for await (const page of sentOrders(base.db, months, compiled))
+    for (const order of page) over.add({ ...order, items: () => undefined });
+  const theirs = await base.db.$count(
+    shipmentResults,
+    sql`${inMonths} and ${eq(shipmentResults.service, "PNP-PARCEL")}`,
+  );
+  expect(theirs).toBeGreaterThan(0);
+  expect(over.laid).toMatchObject({ ofTable: theirs, left: [{ why: "gone", count: theirs }] });
 });
 
 test("work stopped in its middle, as when its process dies, is begun again by another and comes to the same", async () => {
