@@ -5,6 +5,8 @@ export function nearest(word: string, candidates: readonly string[]): string | u
   let best: string | undefined;
   let least = most + 1;
   for (const candidate of candidates) {
+    // each character too many or too few is an edit
+    if (Math.abs(candidate.length - word.length) >= least) continue;
     const distance = edits(word.toLowerCase(), candidate.toLowerCase());
     if (distance < least && candidate !== word) [best, least] = [candidate, distance];
   }

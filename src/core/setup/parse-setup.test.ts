@@ -1,6 +1,7 @@
 import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { compileSetup } from "../quote/compiled-setup";
-import { parseSetup } from "./parse-setup";
+import { quoteRequestSchema } from "../quote/request";
+import { parseSetup, readRequest } from "./parse-setup";
 import { nearest } from "./nearest";
 import { joinPath, valueAt } from "./path";
 
@@ -146,6 +147,14 @@ test("paths name members by code and escape what a label may hold", () => {
   ).toBe("12.50");
   expect(valueAt(setup, "zoneCharts/ALL/zones/2/name")).toBe("Abroad");
   expect(valueAt(setup, "zoneCharts/NONE/zones")).toBeUndefined();
+});
+
+test("a misspelling that stands many times gets its hint each time", () => {
+  const line = { sku: "A", quantiti: 1 };
+  const read = readRequest(quoteRequestSchema, { lines: Array.from({ length: 40 }, () => line) });
+  const hints = read.ok ? [] : read.problems.filter(({ code }) => code === "unknown-field");
+  expect(hints.length).toBeGreaterThan(20);
+  expect(new Set(hints.map(({ hint }) => hint))).toEqual(new Set(["quantity"]));
 });
 
 test("a hint is near, or there is none", () => {

@@ -54,7 +54,7 @@ function parseFitting<T>(schema: z.ZodType<T>, text: FitText, prefix: string): P
 }
 
 function* problemsOf(issues: readonly Issue[], root: unknown): Generator<Problem> {
-  const hints = { left: MOST_HINTS };
+  const hints: Hints = { left: MOST_HINTS, known: new Map() };
   for (const issue of issues) yield* toProblems(issue, root, [], hints);
 }
 
@@ -71,8 +71,15 @@ function read<T>(schema: z.ZodType<T>, input: unknown) {
 type Issue = z.core.$ZodIssue;
 type Found = { code: ProblemCode; data?: Record<string, string> };
 
+/** "Did you mean" of one reading: a word that stands two hundred times is looked for once. */
 interface Hints {
   left: number;
+  readonly known: Map<string, string | undefined>;
+}
+
+function hintFor(word: string, hints: Hints): string | undefined {
+  if (!hints.known.has(word) && hints.left-- > 0) hints.known.set(word, nearest(word, knownFields));
+  return hints.known.get(word);
 }
 
 function* toProblems(
@@ -98,7 +105,7 @@ function* toProblems(
 }
 
 function unknownField(key: string, root: unknown, segments: PropertyKey[], hints: Hints): Problem {
-  const hint = hints.left-- > 0 ? nearest(key, knownFields) : undefined;
+  const hint = hintFor(key, hints);
   const field = key.slice(0, 60);
   return {
     code: "unknown-field",
