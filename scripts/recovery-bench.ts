@@ -34,12 +34,13 @@ async function manyResults(db: PooledDatabase, wanted: number): Promise<void> {
   await db.execute(sql`alter table billed_shipments disable trigger bills_tell_results`);
   for (let copy = 1; copy * each < wanted; copy++)
     await db.execute(sql`
-      insert into shipment_results (charge, position, day, billed, transit_days, ${columns})
-      select md5(charge::text || ${String(copy)}::text)::uuid, position,
-        to_char(now() - make_interval(days => (abs(hashtext(charge::text || ${String(copy)}::text)) % 1090) + 1), 'YYYY-MM-DD'),
-        case when abs(hashtext(charge::text)) % 10 < 8 then round(expected * (1 + (hashtext(order_number) % 10) / 100.0), 2) end,
+      insert into shipment_results (charge, position, day, billed, billed_on, transit_days, ${columns})
+      select md5(charge::text || ${String(copy)}::text)::uuid, position, day_of, amount,
+        case when amount is not null then to_char(date_trunc('month', day_of::date) + interval '1 month', 'YYYY-MM-DD') end,
         abs(hashtext(order_number)) % 7, ${columns}
-      from own_results`);
+      from own_results, lateral (select
+        to_char(now() - make_interval(days => (abs(hashtext(charge::text || ${String(copy)}::text)) % 1090) + 1), 'YYYY-MM-DD') as day_of,
+        case when abs(hashtext(charge::text)) % 10 < 8 then round(expected * (1 + (hashtext(order_number) % 10) / 100.0), 2) end as amount) as made`);
   await db.execute(sql`
     insert into bills (carrier, number, date, currency, total, lines, fees, fees_home, unread, taken_at, taken_by)
     select carrier, 'B' || to_char(month, 'YYYYMM'), to_char(month + interval '1 month', 'YYYY-MM-DD'), 'EUR', 0, '[]', '{}', 25, '{}', now(), 'Bench'
@@ -51,10 +52,6 @@ async function manyResults(db: PooledDatabase, wanted: number): Promise<void> {
     from shipment_results r join bills b on b.carrier = r.carrier and b.number = 'B' || replace(left(r.day, 7), '-', '')
     where r.billed is not null`);
   await db.execute(sql`alter table billed_shipments enable trigger bills_tell_results`);
-  await db.execute(
-    sql`update shipment_results r set billed_on = b.date from bills b
-      where r.billed is not null and b.carrier = r.carrier and b.number = 'B' || replace(left(r.day, 7), '-', '')`,
-  );
   await db.execute(
     sql`insert into stale_sums select distinct left(day, 7) from shipment_results on conflict do nothing`,
   );
