@@ -54,6 +54,8 @@ const sentences: Sentences = {
     `${d.percent} % is less than one in a hundred: was ${hundredfold(d.percent)} % meant?`,
   "sell-below-buy": (d) =>
     `Zone ${d.zone} at ${quantity(d.at)}: we ask ${money(d.sell)} without tax and pay ${d.service} ${money(d.buy)}.`,
+  "typical-order-loses": (d) =>
+    `A typical order loses money: 1 × ${d.sku} to ${d.place} in ${d.channel} is charged ${money(d.charge)} without tax and costs ${money(d.cost)}.`,
   "duplicate-name": (d) => `${list(d.codes)} are all called “${d.name}”.`,
   "item-without-weight": (d) => `${d.sku} has no weight.`,
   "item-without-size": (d) => `${d.sku} has no size.`,

@@ -37,6 +37,7 @@ export const findingWhy: Readonly<Record<FindingCode, string>> = {
     "A limit in the wrong unit lets through what the carrier refuses, or holds back everything.",
   "percent-suspicious": "A hundredth of what was meant is charged, or cost.",
   "sell-below-buy": "Each of these orders loses money.",
+  "typical-order-loses": "What most customers order is sent at a loss; where that is meant, set it aside.",
   "duplicate-name": "People choose the wrong one of two that are called alike.",
   "item-without-weight": "Offers that go by weight are withheld from orders with it.",
   "item-without-size": "Services with size limits, or that charge by volume, pass it over.",

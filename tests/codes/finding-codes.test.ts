@@ -243,6 +243,14 @@ const provoking: Record<FindingCode, [change: Change, source: string, sentence: 
     "tariffs/SELL/editions/2026/rows/1/rates/1",
     "Zone 2 at 30 kg: we ask 19.00 EUR without tax and pay PARCEL 21.00 EUR.",
   ],
+  "typical-order-loses": [
+    (s) => {
+      s.offers[0]!.plan = { kind: "flat", amount: "1.00", per: "order" };
+      s.origins[0]!.address.postcode = "10111";
+    },
+    "offers/parcel/plan",
+    "A typical order loses money: 1 × BOX to EE 10111 in Web shop is charged 1.10 EUR without tax and costs 4.20 EUR.",
+  ],
   "duplicate-name": [
     (s) => s.zoneCharts.push({ ...s.zoneCharts[0]!, code: "MORE", name: "everywhere" }),
     "zoneCharts/MORE/name",

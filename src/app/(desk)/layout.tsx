@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { FailedTriesNote } from "@/features/account";
 import { BenchDock, BenchProvider } from "@/features/bench";
-import { BusinessStart } from "@/features/business";
+import { FirstScreen } from "@/features/business";
 import { DraftProvider } from "@/features/draft";
 import { WorkGoingOn } from "@/features/jobs";
 import { loadWork } from "@/features/jobs/load";
@@ -33,7 +33,7 @@ export default async function DeskLayout({ children }: { readonly children: Reac
           {shell.failedTries && <FailedTriesNote {...shell.failedTries} />}
           <main className="relative flex min-h-0 flex-1 flex-col overflow-auto print:block print:overflow-visible">
             <SuspendedProvider suspensions={suspended}>
-              {shell.hasSetup ? children : <BusinessStart timeZone="Europe/Tallinn" />}
+              {shell.hasSetup ? children : <FirstScreen timeZone="Europe/Tallinn" />}
             </SuspendedProvider>
           </main>
           <BenchDock />

@@ -13,12 +13,13 @@ import { percentFindings } from "./percent-findings";
 import { sellBelowBuy } from "./sell-below-buy";
 import { fallingRates, tableFindings } from "./tariff-findings";
 import { serviceFindings } from "./service-findings";
+import { typicalOrderFindings } from "./typical-order";
 import { unitFindings } from "./unit-findings";
 import { zoneFindings } from "./zone-findings";
 
 /**
  * Looks a setup that passed the schema (and a catalogue) over. Findings come errors first, then warnings, then notes,
- * within each in the order of the setup. What depends on the day (editions that run out, sell against buy) is looked at
+ * within each in the order of the setup. What depends on the day (editions that run out, sell against buy, a typical order) is looked at
  * only when `today` (`YYYY-MM-DD` in the business's time zone) is given; what needs a setup that can be compiled only
  * when no code is missing.
  */
@@ -40,6 +41,7 @@ export function check(setup: Setup, items: readonly Item[] = [], today?: string)
           ...unitFindings(compiled.value),
           ...offerFindings(compiled.value),
           ...(today === undefined ? [] : sellBelowBuy(compiled.value, today)),
+          ...(today === undefined ? [] : typicalOrderFindings(compiled.value, items, today)),
           ...itemFindings(compiled.value, items),
           ...exceptionFindings(setup, items),
         ]

@@ -43,6 +43,15 @@ export interface FindingData {
     sell: MoneyText;
     buy: MoneyText;
   };
+  /** One piece of the catalogue's middle item, to a country and postcode; both amounts without tax. */
+  "typical-order-loses": {
+    offer: string;
+    channel: string;
+    sku: string;
+    place: string;
+    charge: MoneyText;
+    cost: MoneyText;
+  };
   "duplicate-name": { list: string; name: string; codes: readonly string[] };
   "item-without-weight": { sku: string };
   "item-without-size": { sku: string };

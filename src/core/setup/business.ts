@@ -15,7 +15,7 @@ import {
   weight,
   weightUnit,
 } from "./primitives";
-import { notBy } from "./transport-mode";
+import { notBy } from "./transport-mode-schema";
 
 /**
  * The tax on delivery to some destinations, by some channels, from a day on to another, both in; left out: any. Either a percentage,

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { code, currency, lengthUnit, name, nonNegative, weight } from "./primitives";
-import { notBy } from "./transport-mode";
+import { notBy } from "./transport-mode-schema";
 
 export const sku = z.string().min(1).max(100);
 

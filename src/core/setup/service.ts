@@ -15,7 +15,7 @@ import {
   volume,
   weight,
 } from "./primitives";
-import { transportMode } from "./transport-mode";
+import { transportMode } from "./transport-mode-schema";
 
 const transitDays = z.strictObject({ minDays: days, maxDays: days });
 

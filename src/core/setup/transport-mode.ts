@@ -1,13 +1,6 @@
-import { z } from "zod";
-
 /** How goods are carried: the modes of UN/ECE Recommendation 19 that a delivery service can have. */
 export const transportModes = ["road", "rail", "sea", "air", "inlandWater", "mail"] as const;
-
-export const transportMode = z.enum(transportModes);
-export type TransportMode = z.infer<typeof transportMode>;
-
-/** Modes goods may not be carried by; an empty list forbids none. */
-export const notBy = z.array(transportMode).max(transportModes.length);
+export type TransportMode = (typeof transportModes)[number];
 
 /** The code of each mode in UN/ECE Recommendation 19. */
 export const recommendation19: Readonly<Record<TransportMode, string>> = {

@@ -1,9 +1,9 @@
 import { sql } from "drizzle-orm";
 import type { Database } from "../connect";
-import { billedShipments, bills, shipmentResults } from "../schema";
+import { billedShipments, bills, shipmentResults, staleResults } from "../schema";
 
-/** By a bill that its result may not know of yet. */
-const isBilled = sql`exists (
+/** By a bill that its result does not know of yet, as it waits to be made anew. */
+const isBilled = sql`${shipmentResults.order} in (select ${staleResults.order} from ${staleResults}) and exists (
   select 1 from ${billedShipments}
   where ${billedShipments.charge} = ${shipmentResults.charge} and ${billedShipments.shipment} = ${shipmentResults.position}
     and ${billedShipments.taken})`;
@@ -17,7 +17,7 @@ export async function readWaiting(
   const { rows } = await db.execute<{ order: string; shipments: number }>(sql`
     select order_number as order, count(*) over ()::int as shipments from ${shipmentResults}
     where carrier = ${carrier} and day >= ${from} and day <= ${to} and handed_over
-      and billed_on is null and not ${isBilled}
+      and billed_on is null and not (${isBilled})
     order by day, order_number, position limit ${most}`);
   return { shipments: rows[0]?.shipments ?? 0, orders: rows.map(({ order }) => order) };
 }

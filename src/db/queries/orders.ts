@@ -40,18 +40,17 @@ export async function readOrders(db: Database, numbers: readonly string[]): Prom
     .select()
     .from(orders)
     .where(inArray(orders.number, [...numbers]));
-  const whole = await withLines(db, rows);
   const applied = rows.flatMap(({ charge }) => charge ?? []);
-  const known = new Map(
-    (applied.length === 0 ? [] : await db.select().from(charges).where(inArray(charges.id, applied))).map(
-      (charge) => [charge.id, charge],
-    ),
-  );
-  const byNumber = new Map(whole.map(({ order, lines }) => [order.number, { order, lines }]));
+  const lines = await linesOf(db, rows);
+  const quoted =
+    applied.length === 0 ? [] : await db.select().from(charges).where(inArray(charges.id, applied));
+  const known = new Map(quoted.map((charge) => [charge.id, charge]));
+  const byNumber = new Map(rows.map((order) => [order.number, order]));
   return numbers.flatMap((number) => {
-    const one = byNumber.get(number);
-    if (!one) return [];
-    return { ...one, charge: one.order.charge === null ? undefined : known.get(one.order.charge) };
+    const order = byNumber.get(number);
+    if (!order) return [];
+    const charge = order.charge === null ? undefined : known.get(order.charge);
+    return { order, lines: lines.get(number) ?? [], charge };
   });
 }
 
@@ -248,23 +247,25 @@ function chosenBy(choice: OrderChoice): SQL | undefined {
   return sql`${orders.placedAt} >= ${choice.from} and ${orders.placedAt} < ${choice.before}`;
 }
 
-async function withLines(db: Database, rows: readonly OrderRow[]): Promise<ChosenOrder[]> {
+/** The lines of orders, in their order. */
+async function linesOf(db: Database, rows: readonly OrderRow[]): Promise<Map<string, OrderLineRow[]>> {
   const lines = new Map<string, OrderLineRow[]>();
+  const numbers = rows.map(({ number }) => number);
   const found = await db
     .select()
     .from(orderLines)
-    .where(
-      inArray(
-        orderLines.order,
-        rows.map(({ number }) => number),
-      ),
-    )
+    .where(inArray(orderLines.order, numbers))
     .orderBy(asc(orderLines.position));
   for (const line of found) {
     const own = lines.get(line.order);
     if (own) own.push(line);
     else lines.set(line.order, [line]);
   }
+  return lines;
+}
+
+async function withLines(db: Database, rows: readonly OrderRow[]): Promise<ChosenOrder[]> {
+  const lines = await linesOf(db, rows);
   const applied = rows.flatMap(({ charge }) => charge ?? []);
   const offers = await db
     .select({

@@ -51,7 +51,11 @@ export const shipmentResults = pgTable(
     index("shipment_results_by_order").on(t.order),
     index("shipment_results_by_day").on(t.day),
     index("shipment_results_by_lane").on(t.service, t.zone, t.day),
+    // those of a lane that lost most, over years
+    index("shipment_results_by_lane_loss").on(t.service, t.zone, t.margin, t.order, t.position),
     index("shipment_results_by_sell_tariff").on(t.sellTariff, t.day).where(sql`sell_tariff <> ''`),
+    // what a carrier has not billed
+    index("shipment_results_unbilled").on(t.carrier, t.day).where(sql`billed_on is null and handed_over`),
     // the orders of a month that lost most
     index("shipment_results_by_loss").on(sql`left(${t.day}, 7)`, t.margin),
   ],

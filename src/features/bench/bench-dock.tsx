@@ -1,16 +1,19 @@
 "use client";
 
 import { ChevronDown, ChevronUp } from "lucide-react";
+import dynamic from "next/dynamic";
 import { usePathname } from "next/navigation";
 import { useEffect, useState } from "react";
 import { Key } from "@/ui/parts/key";
 import { Trouble } from "@/ui/parts/trouble";
 import { timeText } from "@/ui/time-text";
 import { isSetupPage, useBench } from "./bench-provider";
-import { OpenTrialPanel } from "./open-trial";
 import { Tickets } from "./tickets";
-import { TrialsTable } from "./trials-table";
 import type { TrialRates } from "./use-trial-rates";
+
+// nobody who leaves the bench folded loads what is in it
+const load = () => import("./open-bench");
+const OpenBench = dynamic(load, { loading: () => <div className="h-[46vh] border-t border-hairline" /> });
 
 /** The bench at the foot of every setup screen: a row of tickets when folded, the trials and the open one when not. */
 export function BenchDock() {
@@ -34,17 +37,13 @@ export function BenchDock() {
           aria-expanded={bench.isOpen}
           title={bench.isOpen ? "Fold the bench (b)" : "Open the bench (b)"}
           onClick={() => bench.setOpen(!bench.isOpen)}
+          onPointerEnter={() => void load()}
         >
           {bench.isOpen ? <ChevronDown size={15} aria-hidden /> : <ChevronUp size={15} aria-hidden />}
           {bench.isOpen ? "Fold" : "Open"} <Key>b</Key>
         </button>
       </div>
-      {bench.isOpen && (
-        <div className="grid h-[46vh] grid-cols-1 overflow-auto border-t border-hairline md:grid-cols-[minmax(400px,33%)_minmax(0,1fr)]">
-          <TrialsTable />
-          <OpenTrialPanel />
-        </div>
-      )}
+      {bench.isOpen && <OpenBench />}
     </section>
   );
 }

@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import { countryName } from "@/messages/country-name";
-import { cellText, cellWords, placeText } from "./board-words";
+import { cellText, cellWords, isInPart, placeText } from "./board-words";
 import type { Board } from "./load";
 
 export type CellKey = `${number}:${number}`;
@@ -108,7 +108,7 @@ export function BoardTable({ board, chosen, onChoose }: Props) {
                       aria-pressed={chosen.has(key)}
                       title={words}
                       disabled={!onChoose}
-                      className={`h-[26px] w-[92px] px-2 text-left ${chosen.has(key) ? "bg-sign text-on-sign" : `${looks[cell.state]} enabled:hover:bg-well`}`}
+                      className={`h-[26px] w-[92px] px-2 text-left ${chosen.has(key) ? "bg-sign text-on-sign" : `${isInPart(cell) ? looks.served : looks[cell.state]} enabled:hover:bg-well`}`}
                       onClick={(event) => choose([key], event.shiftKey || event.ctrlKey)}
                     >
                       {cellText(cell)}

@@ -13,13 +13,24 @@ const signs: Readonly<Record<Coverage["state"], string>> = {
   live: "~",
 };
 
+/** Some of a place is served and some is not. */
+const IN_PART = "◐";
+
+/** Whether parts of a place, by postcode or subdivision, are served where the rest is not, or the other way round. */
+export function isInPart({ state, otherwise }: Coverage): boolean {
+  return otherwise > 0 && (state === "served" || state === "barred" || state === "notInChart");
+}
+
 /** A cell's sign, told apart by its shape, with the zone where there is one. */
-export function cellText({ state, zone, otherwise }: Coverage): string {
-  return `${signs[state]}${zone === undefined ? "" : ` ${zone}`}${otherwise > 0 ? " +" : ""}`;
+export function cellText(cell: Coverage): string {
+  const { state, zone } = cell;
+  if (!isInPart(cell)) return `${signs[state]}${zone === undefined ? "" : ` ${zone}`}`;
+  return `${IN_PART} ${zone ?? "in part"}`;
 }
 
 /** A cell in words. */
-export function cellWords({ state, zone, otherwise, byOffer }: Coverage): string {
+export function cellWords(cell: Coverage): string {
+  const { state, zone, otherwise, byOffer } = cell;
   const main = {
     served: zone === undefined ? "served, without a zone chart" : `served in zone ${zone}`,
     barred: byOffer ? "barred by the offer's destinations" : "barred: an entry says not served",
@@ -27,9 +38,11 @@ export function cellWords({ state, zone, otherwise, byOffer }: Coverage): string
     notInChart: "not in the chart",
     live: "only the carrier knows",
   }[state];
-  if (otherwise === 0) return main;
-  const parts = `${otherwise} ${otherwise === 1 ? "entry" : "entries"} for parts of it`;
-  return `${main}; ${parts} ${otherwise === 1 ? "says" : "say"} otherwise`;
+  if (!isInPart(cell)) return main;
+  const parts = otherwise === 1 ? "1 entry" : `${otherwise} entries`;
+  return state === "served"
+    ? `in part: ${main}, but ${parts} for parts of it ${otherwise === 1 ? "bars" : "bar"} them`
+    : `in part: ${parts} for parts of it ${otherwise === 1 ? "is" : "are"} served; the rest is ${main}`;
 }
 
 /** What a wish writes, or why it can't. */

@@ -48,7 +48,7 @@ export function CoverageBoard({ board, all }: { readonly board: Board; readonly 
         <span>? no rate in force</span>
         <span>· not in the chart</span>
         <span>~ only the carrier knows</span>
-        <span>+ parts of it otherwise</span>
+        <span>◐ in part: some of its postcodes or subdivisions</span>
       </p>
       {mayEdit && (
         <WishBar

@@ -1,2 +1,2 @@
 export { BusinessRecord } from "./business-record";
-export { BusinessStart } from "./business-start";
+export { FirstScreen } from "./first-screen";

@@ -4,6 +4,7 @@ import { ArrowUp } from "lucide-react";
 import { useState } from "react";
 import type { Sourcing } from "@/core/setup/offer";
 import { useCommit, useDraft } from "@/features/draft";
+import { IconButton } from "@/ui/parts/icon-button";
 import { Trouble } from "@/ui/parts/trouble";
 
 type Objective = Sourcing["objectives"][number];
@@ -43,15 +44,12 @@ export function Objectives({ objectives }: { readonly objectives: readonly Objec
             </span>
             {mayEdit && (
               <>
-                <button
-                  type="button"
-                  className="rounded-sm p-1 hover:bg-well disabled:opacity-30"
+                <IconButton
+                  icon={ArrowUp}
                   disabled={i === 0}
-                  aria-label={`${names[one]}: earlier`}
+                  label={`${names[one]}: earlier`}
                   onClick={() => up(i)}
-                >
-                  <ArrowUp size={13} aria-hidden />
-                </button>
+                />
                 <button
                   type="button"
                   className="link"

@@ -6,6 +6,7 @@ import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { dropAccount, storeAccount } from "./actions";
 import type { PrivateParts } from "./load";
+import { IconButton } from "@/ui/parts/icon-button";
 import { Trouble } from "@/ui/parts/trouble";
 
 type Account = NonNullable<PrivateParts["accounts"]>[number];
@@ -57,14 +58,11 @@ export function CarrierAccounts({ carrier, accounts, origins }: Props) {
                     >
                       Change
                     </button>
-                    <button
-                      type="button"
-                      className="rounded-sm p-1 hover:bg-well"
-                      aria-label={`Remove account ${account.number}`}
+                    <IconButton
+                      icon={X}
+                      label={`Remove account ${account.number}`}
                       onClick={() => void drop(account.id)}
-                    >
-                      <X size={13} aria-hidden />
-                    </button>
+                    />
                   </span>
                 )}
               </div>

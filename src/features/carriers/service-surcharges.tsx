@@ -18,6 +18,7 @@ import { movedTo } from "@/features/edits";
 import { AmountEditor, ConditionsEditor, NewAmount, type RuleChoices } from "@/features/rules";
 import { useTried } from "@/ui/fields/use-tried";
 import { Button } from "@/ui/parts/button";
+import { IconButton } from "@/ui/parts/icon-button";
 import { Section } from "@/ui/parts/section";
 import { Trouble } from "@/ui/parts/trouble";
 import { surchargeSentences, type Currencies } from "./service-words";
@@ -51,7 +52,6 @@ export function ServiceSurcharges({ path, service, choices, chargeTypes, currenc
     return answer;
   });
   const move = (from: number, to: number) => tried(store(movedTo(list, from, to)));
-  const small = "rounded-sm p-1 hover:bg-well disabled:opacity-30";
   return (
     <Section name="Surcharges">
       {list.length === 0 && <p className="text-soft">None: the rate is the whole cost.</p>}
@@ -70,32 +70,23 @@ export function ServiceSurcharges({ path, service, choices, chargeTypes, currenc
               </button>
               {mayEdit && (
                 <span className="flex shrink-0">
-                  <button
-                    type="button"
-                    className={small}
+                  <IconButton
+                    icon={ArrowUp}
                     disabled={i === 0}
-                    aria-label={`${surcharge.name}: up`}
+                    label={`${surcharge.name}: up`}
                     onClick={() => move(i, i - 1)}
-                  >
-                    <ArrowUp size={13} aria-hidden />
-                  </button>
-                  <button
-                    type="button"
-                    className={small}
+                  />
+                  <IconButton
+                    icon={ArrowDown}
                     disabled={i === list.length - 1}
-                    aria-label={`${surcharge.name}: down`}
+                    label={`${surcharge.name}: down`}
                     onClick={() => move(i, i + 1)}
-                  >
-                    <ArrowDown size={13} aria-hidden />
-                  </button>
-                  <button
-                    type="button"
-                    className={small}
-                    aria-label={`Remove ${surcharge.name}`}
+                  />
+                  <IconButton
+                    icon={X}
+                    label={`Remove ${surcharge.name}`}
                     onClick={() => tried(store(list.filter((_, at) => at !== i)))}
-                  >
-                    <X size={13} aria-hidden />
-                  </button>
+                  />
                 </span>
               )}
             </div>

@@ -13,6 +13,7 @@ import { movedTo } from "@/features/edits";
 import { planWords } from "@/features/offers";
 import { list } from "@/messages/figures";
 import { AddSelect } from "@/ui/parts/add-select";
+import { IconButton } from "@/ui/parts/icon-button";
 import { SortableList } from "@/ui/parts/sortable-list";
 import { CopyOffers } from "./copy-offers";
 import { Trouble } from "@/ui/parts/trouble";
@@ -84,19 +85,17 @@ export function ChannelOffers({ channel, channels, offers, homeCurrency }: Props
                 {offer.active ? planWords(offer, homeCurrency) : "switched off"}
               </span>
               {mayEdit && (
-                <button
-                  type="button"
-                  className="ml-auto shrink-0 rounded-sm p-1 text-soft hover:bg-well hover:text-ink"
-                  aria-label={`Remove ${offer.name} from this channel`}
+                <IconButton
+                  icon={X}
+                  className="ml-auto text-soft hover:text-ink"
+                  label={`Remove ${offer.name} from this channel`}
                   onClick={() =>
                     void give(
                       offer,
                       offer.channels.filter((code) => code !== channel.code),
                     )
                   }
-                >
-                  <X size={13} aria-hidden />
-                </button>
+                />
               )}
             </div>
           ),

@@ -8,6 +8,7 @@ import { changeAt, DraftChoice, useDraft, useDraftValue, useNewMember } from "@/
 import { TermsEditor, Unfinished, type Choice } from "@/features/rules";
 import { useTried } from "@/ui/fields/use-tried";
 import { AddSelect } from "@/ui/parts/add-select";
+import { IconButton } from "@/ui/parts/icon-button";
 import { Trouble } from "@/ui/parts/trouble";
 
 type ByClass = Extract<Plan, { kind: "byGoodsClass" }>;
@@ -53,14 +54,11 @@ export function ClassesEditor({ plan, path, goodsClasses, currency }: Props) {
               />
             </div>
             {mayEdit && (
-              <button
-                type="button"
-                className="rounded-sm p-1 hover:bg-well"
-                aria-label={`Remove ${nameOf(entry.goodsClass)}`}
+              <IconButton
+                icon={X}
+                label={`Remove ${nameOf(entry.goodsClass)}`}
                 onClick={() => tried(store(at(i), entry as Json, undefined))}
-              >
-                <X size={13} aria-hidden />
-              </button>
+              />
             )}
           </li>
         ))}

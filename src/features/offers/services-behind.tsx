@@ -8,6 +8,7 @@ import { changeAt, DraftChoice, useDraft } from "@/features/draft";
 import { movedTo } from "@/features/edits";
 import type { Choice } from "@/features/rules";
 import { AddSelect } from "@/ui/parts/add-select";
+import { IconButton } from "@/ui/parts/icon-button";
 import { SortableList } from "@/ui/parts/sortable-list";
 import { Trouble } from "@/ui/parts/trouble";
 
@@ -61,14 +62,12 @@ export function ServicesBehind({ offer, path, services }: Props) {
                       {name}
                     </Link>
                     {mayEdit && (
-                      <button
-                        type="button"
-                        className="ml-auto rounded-sm p-1 text-soft hover:bg-well hover:text-ink"
-                        aria-label={`Remove ${name}`}
+                      <IconButton
+                        icon={X}
+                        className="ml-auto text-soft hover:text-ink"
+                        label={`Remove ${name}`}
                         onClick={() => void store(offer.services.filter((one) => one !== code))}
-                      >
-                        <X size={13} aria-hidden />
-                      </button>
+                      />
                     )}
                   </div>
                 ),

@@ -2,6 +2,7 @@
 
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
+import { IconButton } from "@/ui/parts/icon-button";
 import { datesBetween, shifted, withDays, workedIn, yearDays, type StripDay } from "./year-days";
 
 interface Props {
@@ -62,17 +63,22 @@ export function YearStrip({ label, workdays, holidays, today, readOnly, onSet, o
     event.preventDefault();
   };
   const own = shown.filter((day) => day.startsWith(`${year}-`));
-  const arrow = "rounded-sm border border-hairline p-1 hover:bg-well";
   return (
     <div>
       <div className="mb-1.5 flex flex-wrap items-center gap-2">
-        <button type="button" className={arrow} aria-label="The year before" onClick={() => go(year - 1)}>
-          <ChevronLeft size={14} aria-hidden />
-        </button>
+        <IconButton
+          icon={ChevronLeft}
+          className="border border-hairline"
+          label="The year before"
+          onClick={() => go(year - 1)}
+        />
         <b aria-live="polite">{year}</b>
-        <button type="button" className={arrow} aria-label="The year after" onClick={() => go(year + 1)}>
-          <ChevronRight size={14} aria-hidden />
-        </button>
+        <IconButton
+          icon={ChevronRight}
+          className="border border-hairline"
+          label="The year after"
+          onClick={() => go(year + 1)}
+        />
         <span className="ml-1">
           {workedIn(year, workdays, shown)} days worked, {own.length}{" "}
           {own.length === 1 ? "holiday" : "holidays"}

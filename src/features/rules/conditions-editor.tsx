@@ -16,6 +16,7 @@ import {
   type ConditionKind,
   type RuleChoices,
 } from "./condition-kinds";
+import { IconButton } from "@/ui/parts/icon-button";
 import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
@@ -92,14 +93,11 @@ export function ConditionsEditor({
                   onCommit={(next) => replace(i, wrapped(next, negated))}
                   onTyping={(next) => onTyping?.(next && put(i, wrapped(next, negated)))}
                 />
-                <button
-                  type="button"
-                  className="rounded-sm p-1 hover:bg-well"
-                  aria-label={`Remove condition ${i + 1}`}
+                <IconButton
+                  icon={X}
+                  label={`Remove condition ${i + 1}`}
                   onClick={() => void store(conditions.filter((_, at) => at !== i))}
-                >
-                  <X size={13} aria-hidden />
-                </button>
+                />
               </li>
             );
           })}

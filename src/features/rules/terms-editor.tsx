@@ -7,6 +7,7 @@ import { measureName } from "@/messages/condition-sentence";
 import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
 import { useTried } from "@/ui/fields/use-tried";
+import { IconButton } from "@/ui/parts/icon-button";
 import { Trouble } from "@/ui/parts/trouble";
 import { plainNumber } from "@/ui/number-text";
 
@@ -77,14 +78,11 @@ export function TermsEditor({ label, path, terms, currency, onCommit, onTyping, 
             onChange={(next) => tried(onCommit(replace(i, next)))}
           />
           {!readOnly && terms.length > 1 && (
-            <button
-              type="button"
-              className="rounded-sm p-1 hover:bg-well"
-              aria-label={`${label}: remove term ${i + 1}`}
+            <IconButton
+              icon={X}
+              label={`${label}: remove term ${i + 1}`}
               onClick={() => tried(onCommit(terms.filter((_, at) => at !== i)))}
-            >
-              <X size={13} aria-hidden />
-            </button>
+            />
           )}
         </li>
       ))}

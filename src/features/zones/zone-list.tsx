@@ -8,6 +8,7 @@ import { DraftText, RenameForm, useDraft } from "@/features/draft";
 import { count } from "@/messages/figures";
 import { laneSwatch } from "@/ui/charts/lanes";
 import { Button } from "@/ui/parts/button";
+import { IconButton } from "@/ui/parts/icon-button";
 import { ordersByZone, type Catches } from "./catches";
 
 type Zone = ZoneChart["zones"][number];
@@ -82,14 +83,7 @@ export function ZoneList({ chart, path, catches }: Props) {
               </span>
               {catches.orders > 0 && <ZoneOrders orders={orders.get(zone.code) ?? 0} of={catches.orders} />}
               {mayEdit && (
-                <button
-                  type="button"
-                  className="rounded-sm p-1 hover:bg-well"
-                  aria-label={`Delete zone ${zone.code}`}
-                  onClick={() => void remove(zone)}
-                >
-                  <X size={13} aria-hidden />
-                </button>
+                <IconButton icon={X} label={`Delete zone ${zone.code}`} onClick={() => void remove(zone)} />
               )}
             </div>
             {trouble?.code === zone.code && (

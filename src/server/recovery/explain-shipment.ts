@@ -36,16 +36,12 @@ export async function explainShipments(
   const live = await liveSetup(db);
   if (!live) return list.map(() => undefined);
   const found: (ExplainedBill | undefined)[] = [];
+  let coming = readPage(db, list, 0);
   for (let at = 0; at < list.length; at += PAGE) {
-    const page = list.slice(at, at + PAGE);
-    const stored = new Map(
-      (await readOrders(db, [...new Set(page.map(({ order }) => order))])).map((one) => [
-        one.order.number,
-        one,
-      ]),
-    );
-    const skus = [...new Set([...stored.values()].flatMap(skusOf))];
-    const items = new Map((await readItems(db, skus)).map((item) => [item.sku, item]));
+    const { page, stored, items } = await coming;
+    // the database reads the next orders while these are worked out
+    coming = readPage(db, list, at + PAGE);
+    coming.catch(() => undefined);
     for (const one of page) {
       const order = stored.get(one.order);
       const revision = order?.charge && (await revisionSetup(db, order.charge.revision));
@@ -54,6 +50,14 @@ export async function explainShipments(
     progress(found.length, list.length);
   }
   return found;
+}
+
+async function readPage(db: PooledDatabase, list: readonly Explaining[], at: number) {
+  const page = list.slice(at, at + PAGE);
+  const orders = await readOrders(db, [...new Set(page.map(({ order }) => order))]);
+  const stored = new Map(orders.map((one) => [one.order.number, one]));
+  const skus = [...new Set(orders.flatMap(skusOf))];
+  return { page, stored, items: new Map((await readItems(db, skus)).map((item) => [item.sku, item])) };
 }
 
 interface Surroundings {

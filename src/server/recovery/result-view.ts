@@ -139,7 +139,7 @@ export function monthsOfResults(db: PooledDatabase): Promise<Months | undefined>
   return resultMonths(db);
 }
 
-/** Shipments to the row, with their sum worked out from each of them. */
+/** Shipments to the row, with their sum. */
 export async function viewShipments(
   db: PooledDatabase,
   filter: Omit<ResultFilter, "from" | "to"> & Partial<Months>,
@@ -151,7 +151,7 @@ export async function viewShipments(
   const own = { ...filter, ...monthsOf(filter, all) };
   const [rows, figures] = await Promise.all([
     readResults(db, own, { most, from: page * most }),
-    sumResults(db, own),
+    sumOf(db, own),
   ]);
   return {
     setup: live.setup,
@@ -160,6 +160,19 @@ export async function viewShipments(
     sum: resultSum(figures, homeCurrency),
     rows: await withCauses(db, rows, homeCurrency),
   };
+}
+
+/**
+ * What shipments come to. A sum that is kept by no more than two dimensions is theirs to the cent while no change waits to
+ * be worked in; any other is worked out from each of them.
+ */
+async function sumOf(db: PooledDatabase, filter: ResultFilter): Promise<ResultFigures> {
+  const [one, other, ...more] = dimensions.filter((dimension) => filter.values[dimension] !== undefined);
+  if (more.length > 0 || filter.concession !== undefined || (await countStale(db)) > 0)
+    return sumResults(db, filter);
+  const kept = await readSums(db, filter, one ?? "", other ?? "");
+  const value = (dimension: Dimension | undefined) => (dimension ? (filter.values[dimension] ?? "") : "");
+  return addFigures(kept.filter((sum) => sum.value === value(one) && sum.value2 === value(other)));
 }
 
 /** The months that are asked for, within those there are; without any the last three. */

@@ -2,9 +2,10 @@ import { and, eq, sql } from "drizzle-orm";
 import { by } from "../../../tests/support/by";
 import { demoDatabase } from "../../../tests/support/database";
 import { Decimal, sum } from "@/core/money/decimal";
+import { resultSum } from "@/core/recovery/result-sum";
 import { dimensions } from "@/core/recovery/shipment-result";
 import { inForce } from "@/core/tariffs/in-force";
-import { readSums, resultMonths } from "@/db/queries/looking-back";
+import { readSums, resultMonths, sumResults } from "@/db/queries/looking-back";
 import { bills, credits, dispatches, orders, resultDays, shipmentResults, shipments } from "@/db/schema";
 import { draftSetup } from "../services/draft-setup";
 import { liveSetup } from "../services/live-setup";
@@ -75,7 +76,7 @@ test("every sum by one, by two and by day adds up to the whole to the cent, and 
   expect(count).toBe(await base.db.$count(orders, sql`state in ('confirmed', 'handed-over')`));
 });
 
-test("a cell opens the shipments it counts: their sum, worked out from each, is the cell's", async () => {
+test("a cell opens the shipments it counts: their sum, kept and worked out from each, is the cell's", async () => {
   const view = (await viewResults(base.db, {
     from: "2026-09",
     to: "2026-11",
@@ -88,6 +89,8 @@ test("a cell opens the shipments it counts: their sum, worked out from each, is 
     const values = { service: cell.value, zone: cell.value2 };
     const behind = (await viewShipments(base.db, { ...view.months, values }, { page: 0, most: 100 }))!;
     expect(behind.sum).toEqual(cell.sum);
+    const each = await sumResults(base.db, { ...view.months, values });
+    expect(resultSum(each, view.homeCurrency)).toEqual(cell.sum);
     expect(behind.rows.every(({ row }) => row.service === cell.value && row.zone === cell.value2)).toBe(true);
   }
   const [worst] = view.losses;
@@ -95,6 +98,18 @@ test("a cell opens the shipments it counts: their sum, worked out from each, is 
   expect(Number(worst!.row.margin)).toBeLessThan(0);
   expect(view.concessions.map(({ kind }) => kind)).toContain("free");
   expect(view.stale).toBe(0);
+});
+
+test("while a change waits to be worked in, shipments are added up one by one", async () => {
+  const asked = { from: "2026-09", to: "2026-11", values: {} };
+  const before = (await viewShipments(base.db, asked, { page: 0, most: 1 }))!.sum;
+  await base.db.transaction(async (tx) => {
+    await tx.execute(sql`insert into stale_sums values ('2026-10')`);
+    await tx.execute(sql`update result_sums set charged = charged + 1 where month = '2026-10'`);
+  });
+  expect((await viewShipments(base.db, asked, { page: 0, most: 1 }))!.sum).toEqual(before);
+  await makeAllResults(base.db);
+  expect((await viewShipments(base.db, asked, { page: 0, most: 1 }))!.sum).toEqual(before);
 });
 
 test("a bill counts as the cost of its shipments from the moment it is here, until it is taken back", async () => {

@@ -5,6 +5,7 @@ import { geoAzimuthalEqualArea, geoCircle, geoPath, type GeoProjection } from "d
 import { useMemo, useRef, useState, type MouseEvent, type PointerEvent } from "react";
 import { LanePatterns, laneFill } from "./lanes";
 import { useOutlines } from "./outlines";
+import { IconButton } from "../parts/icon-button";
 
 export interface MapPoint {
   readonly key: string;
@@ -219,15 +220,7 @@ function ZoomButtons({ onZoom }: { readonly onZoom: (factor: number) => void }) 
   return (
     <div className="absolute top-2 right-2 flex flex-col gap-1">
       {buttons.map(([name, factor, Icon]) => (
-        <button
-          key={name}
-          type="button"
-          aria-label={name}
-          className="sheet p-1 hover:bg-well"
-          onClick={() => onZoom(factor)}
-        >
-          <Icon size={14} aria-hidden />
-        </button>
+        <IconButton key={name} icon={Icon} label={name} className="sheet" onClick={() => onZoom(factor)} />
       ))}
     </div>
   );
