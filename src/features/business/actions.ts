@@ -2,7 +2,7 @@
 
 import { refresh } from "next/cache";
 import { z } from "zod";
-import { beginOrigin } from "@/core/setup/origin";
+import { beginOrigin } from "@/core/setup/begin-origin";
 import { localDate } from "@/core/calendar/local-date";
 import { startTemplates, withTemplate } from "@/core/setup/start-templates";
 import { parseSetup } from "@/core/setup/parse-setup";

@@ -1,13 +1,16 @@
 "use client";
 
-import { useMemo, useState } from "react";
+import dynamic from "next/dynamic";
+import { useState } from "react";
 import type { Item } from "@/core/setup/item";
 import { useDraft } from "@/features/draft";
-import { download, ImportPanel } from "@/features/import";
+import { download } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
 import type { ItemUnits } from "./item-cells";
-import { importedChanges, importedFields, itemVerdict, itemTable } from "./item-files";
+
+// reading files is loaded by those who bring one
+const ItemsImport = dynamic(() => import("./items-import").then((parts) => parts.ItemsImport));
 
 interface Props {
   readonly items: readonly Item[];
@@ -18,14 +21,10 @@ interface Props {
 
 /** Items in from a file, matched by their numbers, and out into one that comes in again unchanged. */
 export function ItemTools({ items, origins, units, classes }: Props) {
-  const { commit, mayEdit } = useDraft();
+  const { mayEdit } = useDraft();
   const [importing, setImporting] = useState(false);
-  const fields = useMemo(() => importedFields(origins), [origins]);
-  const read = useMemo(
-    () => itemVerdict(new Map(importing ? items.map((item) => [item.sku, item]) : []), classes, units),
-    [importing, items, classes, units],
-  );
   const give = async (kind: "csv" | "xlsx" | "json") => {
+    const { itemTable } = await import("./item-files");
     const { head, rows } = itemTable(items, origins);
     if (kind === "csv") return download("items.csv", writeTable(head, rows));
     if (kind === "json")
@@ -47,18 +46,12 @@ export function ItemTools({ items, origins, units, classes }: Props) {
         </span>
       </p>
       {importing && (
-        <ImportPanel
-          what="items"
-          fields={fields}
-          read={read}
-          onTake={(rows) => commit(importedChanges(rows))}
+        <ItemsImport
+          items={items}
+          origins={origins}
+          units={units}
+          classes={classes}
           onClose={() => setImporting(false)}
-          fromJson={(value) =>
-            Array.isArray(value) &&
-            value.every((one) => typeof one === "object" && one !== null && "sku" in one)
-              ? itemTable(value as Item[], origins)
-              : undefined
-          }
         />
       )}
     </div>

@@ -2,7 +2,8 @@
 
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
-import { beginOrigin, type Origin } from "@/core/setup/origin";
+import { beginOrigin } from "@/core/setup/begin-origin";
+import type { Origin } from "@/core/setup/origin";
 import { useDraft, type EditFailure } from "@/features/draft";
 import { ImportPanel, type RowVerdict } from "@/features/import";
 import { PageHead } from "@/ui/parts/page-head";

@@ -1,7 +1,8 @@
 "use client";
 
 import Link from "next/link";
-import { beginOrigin, type Origin } from "@/core/setup/origin";
+import { beginOrigin } from "@/core/setup/begin-origin";
+import type { Origin } from "@/core/setup/origin";
 import { AddMember, useDraft } from "@/features/draft";
 import { download } from "@/features/import";
 import { suspendedMark, useSuspended } from "@/features/suspensions";

@@ -1,14 +1,17 @@
 "use client";
 
-import { useMemo, useState } from "react";
+import dynamic from "next/dynamic";
+import { useState } from "react";
 import type { Json } from "@/core/setup/path";
-import type { ZoneChart, ZoneEntry } from "@/core/setup/zone-chart";
+import type { ZoneChart } from "@/core/setup/zone-chart";
 import { useDraft } from "@/features/draft";
-import { download, ImportPanel } from "@/features/import";
+import { download } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
 import { CopyForm } from "./copy-form";
-import { entryVerdict, entryFields, importChanges } from "./entry-import";
+
+// reading files is loaded by those who bring one
+const EntriesImport = dynamic(() => import("./entries-import").then((parts) => parts.EntriesImport));
 
 /** What is done with a chart as a whole: imported from a file, given out, copied. */
 export function useChartTools(chart: ZoneChart, path: string, taken: readonly string[]) {
@@ -46,27 +49,4 @@ export function useChartTools(chart: ZoneChart, path: string, taken: readonly st
       />
     ) : null;
   return { buttons, panel };
-}
-
-/** Entries from a file. The chart is only gone through for it while the file is at hand. */
-function EntriesImport({
-  chart,
-  path,
-  onClose,
-}: {
-  readonly chart: ZoneChart;
-  readonly path: string;
-  readonly onClose: () => void;
-}) {
-  const { commit } = useDraft();
-  const read = useMemo(() => entryVerdict(chart), [chart]);
-  return (
-    <ImportPanel<ZoneEntry>
-      what="zone entries"
-      fields={entryFields}
-      read={read}
-      onTake={(entries) => commit(importChanges(chart, entries, path))}
-      onClose={onClose}
-    />
-  );
 }
