@@ -1,4 +1,5 @@
 import { instantOf, localTime } from "./local-time";
+import { localTimeText } from "./local-time-text";
 import { dayOf } from "./working-days";
 
 const HOUR = 3_600_000;
@@ -21,4 +22,11 @@ test("an instant's local time leads back to it, the year round", () => {
       // only in the hour that is shown a second time another instant shows the same
       if (back !== instant) expect(instant - back).toBe(HOUR);
     }
+});
+
+test("an instant is told by a zone's clock, to the minute or the second, over midnight too", () => {
+  const late = "2026-11-23T22:30:59.900Z";
+  expect(localTimeText(late, "Europe/Tallinn")).toBe("2026-11-24 00:30");
+  expect(localTimeText(late, "Europe/Tallinn", "second")).toBe("2026-11-24 00:30:59");
+  expect(localTimeText("2026-07-01T09:05:07Z", "Asia/Kathmandu", "second")).toBe("2026-07-01 14:50:07");
 });

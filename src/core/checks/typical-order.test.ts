@@ -23,7 +23,10 @@ const flat = (amount: string) => (setup: Setup) => {
 test("the order is one piece of the item in the middle by weight, whatever the order of the catalogue", () => {
   const [first, ...more] = found(flat("0.10"));
   expect(more).toEqual([]);
-  expect(first).toMatchObject({ source: "offers/parcel/plan", data: { sku: "C", charge: { amount: "0.10" } } });
+  expect(first).toMatchObject({
+    source: "offers/parcel/plan",
+    data: { sku: "C", charge: { amount: "0.10" } },
+  });
   expect(found(flat("0.10"), [...catalogue].reverse())).toEqual(found(flat("0.10")));
 });
 

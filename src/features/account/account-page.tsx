@@ -2,9 +2,9 @@
 
 import { useRouter } from "next/navigation";
 import { useState, type FormEvent } from "react";
+import { Moment } from "@/features/clock";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
-import { timeText } from "@/ui/time-text";
 import { sent } from "@/features/submit";
 import { endOwnSession } from "./actions";
 import { askAuth } from "./ask-auth";
@@ -107,7 +107,9 @@ function Sessions({ sessions }: { readonly sessions: AccountParts["sessions"] })
         {sessions.map((session) => (
           <li key={session.id} className="flex gap-3 border-b border-hairline px-3 py-1.5 last:border-0">
             <span className="min-w-0 flex-1 truncate">{session.from}</span>
-            <span className="whitespace-nowrap text-soft">last used {timeText(session.lastSeen)}</span>
+            <span className="whitespace-nowrap text-soft">
+              last used <Moment at={session.lastSeen} />
+            </span>
             {session.current ? (
               <b>here</b>
             ) : (

@@ -1,9 +1,9 @@
 "use client";
 
 import { useState, type FormEvent } from "react";
+import { Moment } from "@/features/clock";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
-import { timeText } from "@/ui/time-text";
 import { sent } from "@/features/submit";
 import { makeKey, revokeKey } from "./actions";
 import type { ListedKeys } from "./load";
@@ -43,11 +43,15 @@ export function KeysPage({ keys }: { readonly keys: ListedKeys }) {
             >
               <td className="font-semibold">{key.name}</td>
               <td>{key.scopes.join(", ")}</td>
-              <td>{timeText(key.createdAt)}</td>
-              <td>{key.lastUsedAt ? timeText(key.lastUsedAt) : "never"}</td>
+              <td>
+                <Moment at={key.createdAt} />
+              </td>
+              <td>{key.lastUsedAt ? <Moment at={key.lastUsedAt} /> : "never"}</td>
               <td className="text-right">
                 {key.revokedAt ? (
-                  `revoked ${timeText(key.revokedAt)}`
+                  <>
+                    revoked <Moment at={key.revokedAt} />
+                  </>
                 ) : (
                   <button
                     type="button"

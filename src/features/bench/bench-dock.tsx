@@ -4,9 +4,10 @@ import { ChevronDown, ChevronUp } from "lucide-react";
 import dynamic from "next/dynamic";
 import { usePathname } from "next/navigation";
 import { useEffect, useState } from "react";
+import { Moment } from "@/features/clock";
+import { count } from "@/messages/figures";
 import { Key } from "@/ui/parts/key";
 import { Trouble } from "@/ui/parts/trouble";
-import { timeText } from "@/ui/time-text";
 import { isSetupPage, useBench } from "./bench-provider";
 import { Tickets } from "./tickets";
 import type { TrialRates } from "./use-trial-rates";
@@ -111,11 +112,16 @@ function CarriersNote({ rates: { oldest, answers, failed, isAsking, ask } }: { r
   return (
     <span role="status">
       {" "}
-      {isAsking
-        ? "Carriers are being asked…"
-        : oldest === undefined
-          ? "No carrier has answered: fallbacks stand in."
-          : `${answers} answers of carriers, the oldest of ${timeText(oldest)}${failed > 0 ? `; ${failed} without one` : ""}.`}{" "}
+      {isAsking ? (
+        "Carriers are being asked…"
+      ) : oldest === undefined ? (
+        "No carrier has answered: fallbacks stand in."
+      ) : (
+        <>
+          {count(answers, "answer", "answers")} of carriers, the oldest of <Moment at={oldest} />
+          {failed > 0 && `; ${failed} without one`}.
+        </>
+      )}{" "}
       {!isAsking && (
         <button type="button" className="link" onClick={ask}>
           Ask again

@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import { Moment } from "@/features/clock";
 import { useSubmit } from "@/features/submit";
 import { causeNames } from "@/messages/bill-words";
 import { Button } from "@/ui/parts/button";
@@ -10,7 +11,6 @@ import { ListTable } from "@/ui/parts/list-table";
 import { PageHead } from "@/ui/parts/page-head";
 import { Section } from "@/ui/parts/section";
 import { Trouble } from "@/ui/parts/trouble";
-import { timeText } from "@/ui/time-text";
 import { billCauses } from "@/core/recovery/explain-bill";
 import { undoBill } from "./actions";
 import { ProposedMatches } from "./proposed-matches";
@@ -48,7 +48,7 @@ export function BillPage({ bill }: { readonly bill: BillParts }) {
               Bills
             </Link>{" "}
             · {bill.carrierName}, {bill.date} · {bill.total} {bill.currency} without tax · imported{" "}
-            {timeText(bill.taken.at)} by {bill.taken.by}
+            <Moment at={bill.taken.at} /> by {bill.taken.by}
           </>
         }
         title={`Bill ${bill.number}`}

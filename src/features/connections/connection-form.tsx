@@ -1,6 +1,7 @@
 "use client";
 
 import { useState, type FormEvent } from "react";
+import { Moment } from "@/features/clock";
 import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
@@ -79,8 +80,7 @@ export function ConnectionForm({ code, parts: { adapter, view, maySign } }: Prop
       </p>
       {view?.formerUntil !== undefined && (
         <p className="text-soft">
-          The secret before is tried too where the new one is refused, until{" "}
-          {view.formerUntil.slice(0, 16).replace("T", " ")} UTC.
+          The secret before is tried too where the new one is refused, until <Moment at={view.formerUntil} />.
         </p>
       )}
       {view?.isClosed === true && (

@@ -1,11 +1,11 @@
 "use client";
 
 import { useState } from "react";
+import { Moment } from "@/features/clock";
 import { useSubmit } from "@/features/submit";
 import { DriftDots } from "@/ui/charts/drift-dots";
 import { Button } from "@/ui/parts/button";
 import { ListTable } from "@/ui/parts/list-table";
-import { timeText } from "@/ui/time-text";
 import { Trouble } from "@/ui/parts/trouble";
 import { compareWithTable } from "./actions";
 import type { ConnectionParts } from "./load";
@@ -96,7 +96,9 @@ export function DriftSection({ code, drift, serviceNames, originNames, mayEdit }
                 <td>{one.to}</td>
                 <td>{originNames[one.origin] ?? one.origin}</td>
                 <td>{serviceNames[one.service] ?? one.service}</td>
-                <td>{timeText(one.at)}</td>
+                <td>
+                  <Moment at={one.at} />
+                </td>
                 <td className="text-right">{one.weight ?? "not known"}</td>
                 <td className="text-right">{one.table}</td>
                 <td className="text-right">{one.carrier}</td>

@@ -1,11 +1,11 @@
 "use client";
 
+import { Moment } from "@/features/clock";
 import { useSubmit } from "@/features/submit";
 import { isAnswered, outcomeWords } from "@/messages/carrier-words";
 import { HealthHours } from "@/ui/charts/health-hours";
 import { Button } from "@/ui/parts/button";
 import { ListTable } from "@/ui/parts/list-table";
-import { exactTimeText } from "@/ui/time-text";
 import { Trouble } from "@/ui/parts/trouble";
 import Link from "next/link";
 import { beginAgain } from "./actions";
@@ -71,7 +71,7 @@ export function LastDay({ code, timeout, mayEdit, parts: { health, exchanges, st
                     prefetch={false}
                     href={`/connections/${encodeURIComponent(code)}?asked=${encodeURIComponent(at)}#call`}
                   >
-                    {exactTimeText(at)}
+                    <Moment at={at} exact />
                   </Link>
                 </td>
                 <td>{to}</td>

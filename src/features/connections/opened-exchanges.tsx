@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { RateAnswer, RatePlace, RateQuestion } from "@/contracts/carrier-rates";
+import { Moment } from "@/features/clock";
 import { outcomeWords } from "@/messages/carrier-words";
-import { exactTimeText } from "@/ui/time-text";
 import { SaidRates } from "./said-rates";
 import type { ConnectionParts } from "./load";
 
@@ -15,7 +15,7 @@ export function OpenedExchanges({ code, opened: { at, exchanges } }: Props) {
   return (
     <>
       <p className="text-soft">
-        {exactTimeText(at)}{" "}
+        <Moment at={at} exact />{" "}
         <Link className="link" prefetch={false} href={`/connections/${encodeURIComponent(code)}`}>
           Close
         </Link>

@@ -1,9 +1,9 @@
 "use client";
 
 import { useState } from "react";
+import { Moment } from "@/features/clock";
 import { Button } from "@/ui/parts/button";
 import { PageHead } from "@/ui/parts/page-head";
-import { timeText } from "@/ui/time-text";
 import { sent } from "@/features/submit";
 import { changePerson, makePasswordLink, withdrawInvitation, type PersonChange } from "./actions";
 import { InviteForm } from "./invite-form";
@@ -109,7 +109,7 @@ function PersonRow({
         </td>
         <td className="text-soft">{person.secondFactor ? "on" : "off"}</td>
         <td className="whitespace-nowrap text-soft">
-          {person.lastSeen ? timeText(person.lastSeen) : "never"}
+          {person.lastSeen ? <Moment at={person.lastSeen} /> : "never"}
         </td>
         <td className="text-soft">{person.sessions}</td>
         <td>
@@ -198,7 +198,7 @@ function Invitations({ invitations }: { readonly invitations: PeopleParts["invit
             <span className="font-semibold">{one.name}</span>
             <span>{one.email}</span>
             <span className="text-soft">
-              {one.role}, until {timeText(one.expiresAt)}
+              {one.role}, until <Moment at={one.expiresAt} />
             </span>
             <button
               type="button"

@@ -37,6 +37,7 @@ export function loadShell() {
       mayEdit: current?.revision === undefined && may(person.role, "edit-setup"),
       stops: lineStops(sources, current && setupGap(current.setup), gate && gateSign(gate, stopCount)),
       businessName: current?.setup.business.name,
+      timeZone: current?.setup.business.timeZone ?? "UTC",
       way:
         current && current.revision === undefined && may(person.role, "edit-setup")
           ? wayIn(current.setup, countryName(current.setup.business.country), await beyondSetup(db))

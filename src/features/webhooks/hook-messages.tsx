@@ -1,7 +1,7 @@
 import Link from "next/link";
+import { Moment } from "@/features/clock";
 import { count } from "@/messages/figures";
 import { ListTable } from "@/ui/parts/list-table";
-import { timeText } from "@/ui/time-text";
 import { answerText } from "./event-words";
 import type { ShownMessage } from "./load";
 
@@ -20,7 +20,9 @@ export function HookMessages({ messages, busy, again }: Props) {
           key={message.id}
           className="border-b border-hairline align-top last:border-0 [&>td]:px-3 [&>td]:py-1.5"
         >
-          <td className="whitespace-nowrap">{timeText(message.time)}</td>
+          <td className="whitespace-nowrap">
+            <Moment at={message.time} />
+          </td>
           <td>
             <details>
               <summary className="cursor-default">{message.type}</summary>
@@ -32,7 +34,7 @@ export function HookMessages({ messages, busy, again }: Props) {
           </td>
           <td>{message.sequence}</td>
           <td className={message.state === "failed" ? "font-semibold text-loss" : ""}>
-            {stateText(message)}
+            <MessageState message={message} />
           </td>
           <td>
             {answerText(message)}
@@ -66,9 +68,19 @@ export function HookMessages({ messages, busy, again }: Props) {
   );
 }
 
-function stateText({ state, tries, nextAt }: ShownMessage): string {
+function MessageState({ message: { state, tries, nextAt } }: { readonly message: ShownMessage }) {
   if (state !== "waiting") return tries > 1 ? `${state}, ${tries} tries` : state;
-  return tries === 0 ? "waiting" : `${count(tries, "try", "tries")}, next ${timeText(nextAt ?? "")}`;
+  if (tries === 0) return "waiting";
+  return (
+    <>
+      {count(tries, "try", "tries")}
+      {nextAt && (
+        <>
+          , next <Moment at={nextAt} />
+        </>
+      )}
+    </>
+  );
 }
 
 function Subject({ subject }: { readonly subject: string }) {

@@ -1,7 +1,7 @@
 import Link from "next/link";
+import { Moment } from "@/features/clock";
 import { ListTable } from "@/ui/parts/list-table";
 import { PageHead } from "@/ui/parts/page-head";
-import { timeText } from "@/ui/time-text";
 import { HookForm } from "./hook-form";
 import type { ListedHooks } from "./load";
 
@@ -30,7 +30,7 @@ export function HooksPage({ hooks }: { readonly hooks: ListedHooks }) {
               </td>
               <td>{hook.events.join(", ")}</td>
               <td className="whitespace-nowrap">
-                {hook.lastAt === null ? "none yet" : timeText(hook.lastAt)}
+                {hook.lastAt === null ? "none yet" : <Moment at={hook.lastAt} />}
               </td>
               <td>{hook.delivered}</td>
               <td>{hook.waiting}</td>
@@ -54,7 +54,7 @@ export function HooksPage({ hooks }: { readonly hooks: ListedHooks }) {
 export function PausedNote({ why, at }: { readonly why: string | null; readonly at: string }) {
   return (
     <span className="block text-soft">
-      {why === "gone" ? "paused: the address said that it is gone" : "paused"}, {timeText(at)}
+      {why === "gone" ? "paused: the address said that it is gone" : "paused"}, <Moment at={at} />
     </span>
   );
 }

@@ -1,0 +1,2 @@
+export { ClockProvider } from "./clock-provider";
+export { Moment } from "./moment";
