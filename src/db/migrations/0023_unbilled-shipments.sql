@@ -1,2 +1,3 @@
 CREATE INDEX "shipment_results_by_lane_loss" ON "shipment_results" USING btree ("service","zone","margin","order_number","position");--> statement-breakpoint
-CREATE INDEX "shipment_results_unbilled" ON "shipment_results" USING btree ("carrier","day") WHERE billed_on is null and handed_over;
+CREATE INDEX "shipment_results_unbilled" ON "shipment_results" USING btree ("carrier","day","service","expected") WHERE billed_on is null and handed_over;--> statement-breakpoint
+CREATE INDEX "shipment_results_by_bill" ON "shipment_results" USING btree ("billed_on","day");

@@ -36,8 +36,13 @@ export async function readUnbilled(
   }>(sql`
     select carrier, service, count(*)::int as shipments, coalesce(sum(expected), 0)::text as expected,
       coalesce(sum(expected) filter (where day >= ${since}), 0)::text as late
-    from ${shipmentResults}
-    where day >= ${from} and day <= ${to} and handed_over and coalesce(billed_on > ${to}, true)
+    from (
+      select carrier, service, day, expected from ${shipmentResults}
+      where billed_on is null and handed_over and day >= ${from} and day <= ${to}
+      union all
+      select carrier, service, day, expected from ${shipmentResults}
+      where billed_on > ${to} and handed_over and day >= ${from} and day <= ${to}
+    ) as unbilled
     group by carrier, service having sum(expected) <> 0 order by carrier, service`);
   return rows;
 }

@@ -55,7 +55,11 @@ export const shipmentResults = pgTable(
     index("shipment_results_by_lane_loss").on(t.service, t.zone, t.margin, t.order, t.position),
     index("shipment_results_by_sell_tariff").on(t.sellTariff, t.day).where(sql`sell_tariff <> ''`),
     // what a carrier has not billed
-    index("shipment_results_unbilled").on(t.carrier, t.day).where(sql`billed_on is null and handed_over`),
+    index("shipment_results_unbilled")
+      .on(t.carrier, t.day, t.service, t.expected)
+      .where(sql`billed_on is null and handed_over`),
+    // what was billed after a day
+    index("shipment_results_by_bill").on(t.billedOn, t.day),
     // the orders of a month that lost most
     index("shipment_results_by_loss").on(sql`left(${t.day}, 7)`, t.margin),
   ],
