@@ -226,6 +226,7 @@ const everybodys = [
   "existingOf",
   "findGoods",
   "holdSplit",
+  "itemsShown",
   "keptTrialRates",
   "knownPlan",
   "lookAt",
@@ -235,6 +236,7 @@ const everybodys = [
   "trialsOfTariff",
   "ublDocument",
   "usesInDraft",
+  "wholeCatalogue",
 ];
 
 test("no action does anything for a stranger, and a viewer's role allows those alone that look", async ({

@@ -42,6 +42,28 @@ test("nonsense stays in its cell with what is wrong; a class that is not there i
   }
 });
 
+test("the first items are shown and more when they are asked for; all are looked through", async ({
+  page,
+}) => {
+  const answer = await page.goto("/items");
+  const grid = new GridDriver(page, "Items");
+  const all = Number(/^(\d+) items/.exec(await page.getByText(/^\d+ items ·/).innerText())?.[1]);
+  expect(all).toBeGreaterThan(200);
+  await expect(page.getByText(`200 of ${all} are shown.`)).toBeVisible();
+  expect(await grid.rows()).toBe(200);
+  await page.getByRole("button", { name: "Show more" }).click();
+  await expect(page.getByText("are shown.")).toBeHidden();
+  expect(await grid.rows()).toBe(all);
+  await grid.cell(0, 0).click();
+  await page.keyboard.press("Control+End");
+  const sku = await grid.cell(all - 1, 0).innerText();
+  // it was not sent with the page, and is found all the same
+  expect(await answer?.text()).not.toContain(`"${sku}"`);
+  await page.goto("/items");
+  await page.getByRole("searchbox").fill(sku);
+  await expect(grid.cell(0, 0)).toHaveText(sku);
+});
+
 test("an item is added, taken out, and one that open orders hold stays", async ({ page }) => {
   await page.goto("/items");
   const grid = new GridDriver(page, "Items");

@@ -1,20 +1,18 @@
 "use client";
 
 import { useState, type FormEvent } from "react";
-import type { Item } from "@/core/setup/item";
 import { joinPath } from "@/core/setup/path";
 import { useDraft } from "@/features/draft";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
-  readonly taken: readonly Item[];
   /** Shows the new one. */
   readonly onAdded: (sku: string) => void;
 }
 
 /** An item more, by its number and name; the rest is typed into its row. */
-export function AddItem({ taken, onAdded }: Props) {
+export function AddItem({ onAdded }: Props) {
   const { commit } = useDraft();
   const [sku, setSku] = useState("");
   const [name, setName] = useState("");
@@ -23,9 +21,9 @@ export function AddItem({ taken, onAdded }: Props) {
     event.preventDefault();
     const [number, called] = [sku.trim(), name.trim()];
     if (number === "" || called === "") return setTrouble("An item needs a number and a name.");
-    if (taken.some((item) => item.sku === number)) return setTrouble(`There is an item ${number} already.`);
     const answer = await commit([{ path: joinPath("items", number), to: { sku: number, name: called } }]);
-    if (!answer.ok) return setTrouble(answer.text);
+    if (!answer.ok)
+      return setTrouble(answer.code === "conflict" ? `There is an item ${number} already.` : answer.text);
     setTrouble(undefined);
     setSku("");
     setName("");

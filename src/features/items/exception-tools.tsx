@@ -1,45 +1,30 @@
 "use client";
 
-import { useMemo, useState } from "react";
-import type { Item } from "@/core/setup/item";
+import dynamic from "next/dynamic";
+import { useState } from "react";
 import type { ItemException } from "@/core/setup/offer";
-import type { Json } from "@/core/setup/path";
 import type { ItemSetup } from "@/core/checks/what-applies";
 import { useDraft } from "@/features/draft";
-import { download, ImportPanel } from "@/features/import";
+import { download } from "@/features/import";
 import { writeTable } from "@/tabular/write-table";
-import { exceptionVerdict, exceptionFields, exceptionTable } from "./exception-files";
+
+// reading files is loaded by those who bring one
+const ExceptionsImport = dynamic(() => import("./exceptions-import").then((parts) => parts.ExceptionsImport));
 
 interface Props {
   readonly exceptions: readonly ItemException[];
-  readonly items: readonly Item[];
   readonly itemSetup: ItemSetup;
 }
 
 /** Exceptions in from a file, each row's verdict seen first, and out into one that comes in again unchanged. */
-export function ExceptionTools({ exceptions, items, itemSetup }: Props) {
-  const { commit, mayEdit } = useDraft();
+export function ExceptionTools({ exceptions, itemSetup }: Props) {
+  const { mayEdit } = useDraft();
   const [importing, setImporting] = useState(false);
-  const read = useMemo(
-    () =>
-      exceptionVerdict(exceptions, {
-        skus: new Set(importing ? items.map(({ sku }) => sku) : []),
-        goodsClasses: itemSetup.goodsClasses.map(({ code }) => code),
-        offers: itemSetup.offers.map(({ code }) => code),
-      }),
-    [exceptions, items, itemSetup, importing],
-  );
-  const give = () => {
+  const give = async () => {
+    const { exceptionTable } = await import("./exception-files");
     const { head, rows } = exceptionTable(exceptions);
     download("item-exceptions.csv", writeTable(head, rows));
   };
-  const take = (fresh: readonly ItemException[]) =>
-    commit(
-      fresh.map((exception, i) => ({
-        path: `itemExceptions/${exceptions.length + i}`,
-        to: exception as unknown as Json,
-      })),
-    );
   return (
     <>
       <p className="mb-1 flex gap-3">
@@ -48,18 +33,12 @@ export function ExceptionTools({ exceptions, items, itemSetup }: Props) {
             Import exceptions
           </button>
         )}
-        <button type="button" className="link" onClick={give}>
+        <button type="button" className="link" onClick={() => void give()}>
           All {exceptions.length} as CSV
         </button>
       </p>
       {importing && (
-        <ImportPanel
-          what="item exceptions"
-          fields={exceptionFields}
-          read={read}
-          onTake={take}
-          onClose={() => setImporting(false)}
-        />
+        <ExceptionsImport exceptions={exceptions} itemSetup={itemSetup} onClose={() => setImporting(false)} />
       )}
     </>
   );

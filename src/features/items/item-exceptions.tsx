@@ -1,6 +1,5 @@
 "use client";
 
-import type { Item } from "@/core/setup/item";
 import type { ItemSetup } from "@/core/checks/what-applies";
 import type { ItemException } from "@/core/setup/offer";
 import type { Destination } from "@/core/setup/primitives";
@@ -12,7 +11,6 @@ import { ExceptionTools } from "./exception-tools";
 
 interface Props {
   readonly exceptions: readonly ItemException[];
-  readonly items: readonly Item[];
   readonly itemSetup: ItemSetup;
   readonly currency: string;
   readonly notices: readonly Notice[];
@@ -43,7 +41,7 @@ const columns: readonly TableColumn[] = [
 ];
 
 /** What holds for single items or classes whatever an offer's plan says. */
-export function ItemExceptions({ exceptions, items, itemSetup, currency, notices }: Props) {
+export function ItemExceptions({ exceptions, itemSetup, currency, notices }: Props) {
   return (
     <section aria-label="Item exceptions" className="mt-4 max-w-[720px]">
       <h2 className="mb-1">
@@ -63,7 +61,7 @@ export function ItemExceptions({ exceptions, items, itemSetup, currency, notices
         height="280px"
         notices={notices}
       />
-      <ExceptionTools exceptions={exceptions} items={items} itemSetup={itemSetup} />
+      <ExceptionTools exceptions={exceptions} itemSetup={itemSetup} />
     </section>
   );
 }

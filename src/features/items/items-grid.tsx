@@ -18,12 +18,15 @@ import { GoodsClasses } from "./goods-classes";
 import { ItemExceptions } from "./item-exceptions";
 import { itemText, type ItemField } from "./item-cells";
 import { ItemTools } from "./item-tools";
+import { MOST_SHOWN, PAGE_SIZE } from "./page-size";
+import type { ShownItems } from "./shown-items";
 import { lacksWeight, useItems } from "./use-items";
+import { useShownItems } from "./use-shown-items";
 import { WhatApplies } from "./what-applies";
 import { Trouble } from "@/ui/parts/trouble";
 
 interface Props {
-  readonly items: readonly Item[];
+  readonly first: ShownItems;
   readonly origins: readonly { readonly code: string; readonly city: string }[];
   readonly currency: string;
   readonly classes: readonly GoodsClass[];
@@ -36,19 +39,20 @@ interface Props {
 
 /** The catalogue, items without a weight first: edited as a spreadsheet is, taken in from files and given out. */
 export function ItemsGrid(props: Props) {
-  const { items, origins, currency, classes, exceptions, itemSetup, notices, find } = props;
+  const { first, origins, currency, classes, exceptions, itemSetup, notices } = props;
   const { mayEdit } = useDraft();
   const withDefault = useMemo(
     () => classes.filter((entry) => entry.defaultWeight).map((entry) => entry.code),
     [classes],
   );
-  const [search, setSearch] = useState(find);
+  const { shown: page, search, find, more, put, trouble: unread } = useShownItems(first, props.find);
+  const { items: shown, total, matching, lacking } = page;
   const [trouble, setTrouble] = useState<string>();
   const [active, setActive] = useState(0);
   const onActive = useCallback(({ row }: Place) => setActive(row), []);
   const columns = useMemo(() => columnsOf(origins), [origins]);
   const fields = useMemo(() => columns.map(({ key }) => key as ItemField), [columns]);
-  const { shown, store, remove, tell, units } = useItems(items, fields, search);
+  const { store, remove, tell, units } = useItems(shown, fields, put);
   const textOf = useCallback(
     ({ row, column }: Place) => itemText(shown[row], fields[column] ?? "name"),
     [shown, fields],
@@ -62,20 +66,16 @@ export function ItemsGrid(props: Props) {
   const marked = useMemo(
     () =>
       new Set(
-        notices.flatMap(({ source, severity }) => {
-          const [list, sku] = splitPath(source);
-          return list === "items" && sku !== undefined && severity !== "note" ? [sku] : [];
-        }),
+        page.notices.flatMap(({ source, severity }) =>
+          severity === "note" ? [] : (splitPath(source)[1] ?? []),
+        ),
       ),
-    [notices],
+    [page.notices],
   );
-  const lacking = items.filter(
-    (item) => lacksWeight(item) && !(item.goodsClass !== undefined && withDefault.includes(item.goodsClass)),
-  ).length;
   return (
     <div className="px-[18px] py-4">
       <PageHead
-        above={`${count(items.length, "item")} · ${lacking === 0 ? "every shippable one has a weight" : `${lacking} without a weight: offers that need one are withheld`}`}
+        above={`${count(total, "item")} · ${lacking === 0 ? "every shippable one has a weight" : `${lacking} without a weight: offers that need one are withheld`}`}
         title="Items"
       >
         <label>
@@ -83,13 +83,13 @@ export function ItemsGrid(props: Props) {
           <input
             type="search"
             value={search}
-            onChange={(event) => setSearch(event.target.value)}
+            onChange={(event) => find(event.target.value)}
             placeholder="Number or name  /"
             className="control h-8 w-56 px-2"
           />
         </label>
       </PageHead>
-      {mayEdit && <AddItem taken={items} onAdded={setSearch} />}
+      {mayEdit && <AddItem onAdded={find} />}
       {shown.length === 0 ? (
         <p className="sheet px-4 py-6 text-soft">
           {search.trim() === ""
@@ -123,29 +123,50 @@ export function ItemsGrid(props: Props) {
             item={shown[active]}
             itemSetup={itemSetup}
             currency={currency}
-            notices={noticesFor(notices, joinPath("items", shown[active]?.sku ?? ""))}
+            notices={noticesFor(page.notices, joinPath("items", shown[active]?.sku ?? ""))}
           />
         </div>
       )}
-      <Trouble text={trouble} />
+      {matching > shown.length && <MoreItems shown={shown.length} matching={matching} onMore={more} />}
+      <Trouble text={trouble ?? unread} />
       {mayEdit && (
         <p className="mt-1.5 text-soft">
           Weights without a unit are in {units.weight}, sides in {units.length}. <Key>Ctrl D</Key> fills a
           selection from its first row, <Key>Ctrl Del</Key> removes an item, <Key>Ctrl Z</Key> undoes.
         </p>
       )}
-      <ItemTools items={items} origins={origins.map(({ code }) => code)} units={units} classes={classes} />
+      <ItemTools total={total} origins={origins.map(({ code }) => code)} units={units} classes={classes} />
       <div className="gap-8 xl:flex">
         <GoodsClasses classes={classes} notices={notices} />
-        <ItemExceptions
-          exceptions={exceptions}
-          items={items}
-          itemSetup={itemSetup}
-          currency={currency}
-          notices={notices}
-        />
+        <ItemExceptions exceptions={exceptions} itemSetup={itemSetup} currency={currency} notices={notices} />
       </div>
     </div>
+  );
+}
+
+/** How many of them stand in the grid, and how others are had. */
+function MoreItems({
+  shown,
+  matching,
+  onMore,
+}: {
+  readonly shown: number;
+  readonly matching: number;
+  readonly onMore: () => void;
+}) {
+  return (
+    <p className="mt-1.5 text-soft">
+      {shown} of {matching} are shown.{" "}
+      {shown + PAGE_SIZE <= MOST_SHOWN && (
+        <>
+          <button type="button" className="link" onClick={onMore}>
+            Show more
+          </button>{" "}
+          or{" "}
+        </>
+      )}
+      look for a number or a name.
+    </p>
   );
 }
 

@@ -4,19 +4,27 @@ import { useMemo } from "react";
 import type { Item } from "@/core/setup/item";
 import { useDraft } from "@/features/draft";
 import { ImportPanel } from "@/features/import";
+import { Trouble } from "@/ui/parts/trouble";
 import type { ItemUnits } from "./item-cells";
 import { importedChanges, importedFields, itemTable, itemVerdict } from "./item-files";
+import { useWholeCatalogue } from "./use-whole-catalogue";
 
 interface Props {
-  readonly items: readonly Item[];
   readonly origins: readonly string[];
   readonly units: ItemUnits;
   readonly classes: readonly { readonly code: string; readonly name: string }[];
   readonly onClose: () => void;
 }
 
-/** Items from a file, matched by their numbers. The catalogue is only gone through for it while the file is at hand. */
-export function ItemsImport({ items, origins, units, classes, onClose }: Props) {
+/** Items from a file, matched by their numbers; the catalogue is fetched for it. */
+export function ItemsImport(props: Props) {
+  const { items, trouble } = useWholeCatalogue();
+  if (!items)
+    return trouble === undefined ? <p role="status">Reading the catalogue…</p> : <Trouble text={trouble} />;
+  return <ReadItems {...props} items={items} />;
+}
+
+function ReadItems({ items, origins, units, classes, onClose }: Props & { readonly items: readonly Item[] }) {
   const { commit } = useDraft();
   const fields = useMemo(() => importedFields(origins), [origins]);
   const read = useMemo(

@@ -1,15 +1,17 @@
 import "server-only";
 import { load } from "@/server/load";
-import { currentCatalogue } from "@/server/services/draft-setup";
 import { liveSetup } from "@/server/services/live-setup";
+import { PAGE_SIZE } from "./page-size";
+import { shownItems } from "./shown-items";
 
 /**
- * The whole catalogue in its order, and the classes and origins items may name: those of what is live. Items are live at
- * once, so what the draft alone has can't be given to them yet.
+ * The first items of the catalogue that hold a text, and the classes and origins items may name: those of what is live.
+ * Items are live at once, so what the draft alone has can't be given to them yet.
  */
-export function loadItems() {
-  return load(async ({ db }) => {
-    const [{ items }, live] = await Promise.all([currentCatalogue(db), liveSetup(db)]);
-    return { items, goodsClasses: live?.setup.goodsClasses ?? [], origins: live?.setup.origins ?? [] };
+export function loadItems(find: string) {
+  return load(async ({ db, now }) => {
+    const asked = { find, most: PAGE_SIZE, keep: [] };
+    const [shown, live] = await Promise.all([shownItems(db, asked, now), liveSetup(db)]);
+    return { shown, goodsClasses: live?.setup.goodsClasses ?? [], origins: live?.setup.origins ?? [] };
   });
 }

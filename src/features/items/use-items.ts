@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useMemo, useState } from "react";
+import { useCallback, useMemo } from "react";
 import { joinPath, splitPath, type Json } from "@/core/setup/path";
 import type { Item } from "@/core/setup/item";
 import { useDraft } from "@/features/draft";
@@ -8,35 +8,28 @@ import type { CellEdit, GridCommitted } from "@/ui/grid/grid-source";
 import type { Change } from "@/core/setup/inverse";
 import { itemChanges, withCells, type CellFault, type ItemField, type ItemUnits } from "./item-cells";
 
-/** The items that are shown, in an order that stands still while they are edited, and how edits of them are stored. */
-export function useItems(items: readonly Item[], fields: readonly ItemField[], search: string) {
+/** How edits of the items that are shown are stored. */
+export function useItems(
+  shown: readonly Item[],
+  fields: readonly ItemField[],
+  put: (items: readonly Item[]) => void,
+) {
   const { commit, habits, signals } = useDraft();
   const units = useMemo(
     () => ({ weight: habits.weight, length: habits.length }),
     [habits.weight, habits.length],
   );
-  // what lacks a weight stands first when the page opens; typing one in moves no row
-  const [lackedFirst] = useState(() => new Set(items.filter(lacksWeight).map((item) => item.sku)));
-  const sorted = useMemo(
-    () => [
-      ...items.filter((item) => lackedFirst.has(item.sku)),
-      ...items.filter((item) => !lackedFirst.has(item.sku)),
-    ],
-    [items, lackedFirst],
-  );
-  const texts = useMemo(() => sorted.map((item) => `${item.sku} ${item.name}`.toLowerCase()), [sorted]);
-  const shown = useMemo(() => {
-    const words = search.trim().toLowerCase();
-    return words === "" ? sorted : sorted.filter((_, i) => texts[i]?.includes(words));
-  }, [sorted, texts, search]);
-
   const store = useCallback(
     async (edits: readonly CellEdit[]): Promise<GridCommitted> => {
-      const changes = changesOf(edits, shown, fields, units);
-      if ("fault" in changes) return { ok: false, text: changes.fault, at: changes.at };
+      const edited = editedItems(edits, shown, fields, units);
+      if ("fault" in edited) return { ok: false, text: edited.fault, at: edited.at };
+      const changes = changesOf(edited);
       if (changes.length === 0) return { ok: true };
       const answer = await commit(changes);
-      if (answer.ok) return { ok: true };
+      if (answer.ok) {
+        put([...edited.values()]);
+        return { ok: true };
+      }
       const [, sku, field = ""] = splitPath(answer.problems[0]?.path ?? "");
       const row = shown.findIndex((item) => item.sku === sku);
       const column = fields.findIndex((one) => one === field || (field === "stock" && one.startsWith("at ")));
@@ -47,7 +40,7 @@ export function useItems(items: readonly Item[], fields: readonly ItemField[], s
         ...(row < 0 || column < 0 ? {} : { at: { row, column } }),
       };
     },
-    [shown, fields, units, commit],
+    [shown, fields, units, commit, put],
   );
   const remove = useCallback(
     async (top: number, bottom: number) => {
@@ -62,21 +55,21 @@ export function useItems(items: readonly Item[], fields: readonly ItemField[], s
   );
   const tell = useCallback(
     (typed: CellEdit | undefined) => {
-      const changes = typed ? changesOf([typed], shown, fields, units) : [];
-      signals.type("fault" in changes ? [] : changes);
+      const edited = typed ? editedItems([typed], shown, fields, units) : new Map<Item, Item>();
+      signals.type("fault" in edited ? [] : changesOf(edited));
     },
     [signals, shown, fields, units],
   );
-  return { shown, store, remove, tell, units };
+  return { store, remove, tell, units };
 }
 
-/** Edits of the grid as changes of items, or the first cell that can't be what its column holds. */
-function changesOf(
+/** Items before and after edits of the grid, or the first cell that can't be what its column holds. */
+function editedItems(
   edits: readonly CellEdit[],
   shown: readonly Item[],
   fields: readonly ItemField[],
   units: ItemUnits,
-): Change[] | (CellFault & { readonly at: CellEdit }) {
+): ReadonlyMap<Item, Item> | (CellFault & { readonly at: CellEdit }) {
   const after = new Map<Item, Item>();
   for (const edit of edits) {
     const item = shown[edit.row];
@@ -85,7 +78,11 @@ function changesOf(
     if ("fault" in next) return { ...next, at: edit };
     after.set(item, next);
   }
-  return [...after].flatMap(([item, next]) => itemChanges(item, next));
+  return after;
+}
+
+function changesOf(edited: ReadonlyMap<Item, Item>): Change[] {
+  return [...edited].flatMap(([item, next]) => itemChanges(item, next));
 }
 
 export function lacksWeight(item: Item): boolean {

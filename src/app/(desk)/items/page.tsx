@@ -7,15 +7,16 @@ import { loadItems } from "@/features/items/load";
 export const metadata: Metadata = { title: "Items" };
 
 export default async function Items({ searchParams }: { readonly searchParams: Promise<{ find?: string }> }) {
-  const [{ setup, findings }, { items, goodsClasses, origins }, { find = "" }] = await Promise.all([
+  const { find = "" } = await searchParams;
+  const [{ setup, findings }, { shown, goodsClasses, origins }] = await Promise.all([
     loadDraft(),
-    loadItems(),
-    searchParams,
+    loadItems(find),
   ]);
   if (!setup) return null;
   return (
     <ItemsGrid
-      items={items}
+      key={find}
+      first={shown}
       origins={origins.map((origin) => ({
         code: origin.code,
         city: origin.address.city || origin.name,
@@ -30,7 +31,7 @@ export default async function Items({ searchParams }: { readonly searchParams: P
         offers: setup.offers,
         itemExceptions: setup.itemExceptions,
       }}
-      notices={["goodsClasses", "itemExceptions", "items"].flatMap((list) => noticesFor(findings, list))}
+      notices={["goodsClasses", "itemExceptions"].flatMap((list) => noticesFor(findings, list))}
       find={find}
     />
   );
