@@ -8,8 +8,8 @@ const line = (i: number) =>
   `BENCH-${String(i).padStart(5, "0")};Bench item ${i} ${["oak", "ash", "elm", "fir"][i % 4] ?? ""};${(0.1 + (i % 300) / 10).toFixed(1)} kg;${20 + (i % 80)} x 20 x 10 cm;${(1 + (i % 900) / 10).toFixed(2)}`;
 
 /**
- * `npm run bench:items`: a catalogue of 50,000 more items in the running demo: the file is taken in, the page opened, scrolled
- * and searched, and the import undone.
+ * `npm run bench:items`: a catalogue of 50,000 more items in the running demo: the file is imported, the page opened, scrolled
+ * as far as it shows rows, and searched by the server, and the import undone.
  */
 async function main(): Promise<void> {
   const { browser, page } = await openBrowser();
@@ -32,10 +32,16 @@ async function main(): Promise<void> {
       "storing them, until the grid shows them",
       await timed(async () => {
         await page.getByRole("button", { name: `Import ${ITEMS}` }).click();
-        await page.waitForFunction(
-          (least) => Number(document.querySelector("[role=grid]")?.getAttribute("aria-rowcount")) > least,
-          ITEMS,
-        );
+        await page.getByText(/^50\d{3} items ·/).waitFor();
+      }),
+    );
+    report(
+      "the page, opened anew until its rows are there",
+      await timed(async () => {
+        const another = await page.context().newPage();
+        await another.goto("/items");
+        await another.getByRole("gridcell").first().waitFor();
+        await another.close();
       }),
     );
     for (const step of [300, 9000]) await scroll(page, step);
@@ -44,11 +50,8 @@ async function main(): Promise<void> {
     report(
       "undoing it",
       await timed(async () => {
-        await page.getByRole("button", { name: "Undo" }).click();
-        await page.waitForFunction(
-          (most) => Number(document.querySelector("[role=grid]")?.getAttribute("aria-rowcount")) < most,
-          ITEMS,
-        );
+        await page.getByRole("button", { name: "Undo", exact: true }).click();
+        await page.getByText(/^\d{1,4} items ·/).waitFor();
       }),
     );
     await browser.close();
@@ -78,7 +81,7 @@ async function scroll(page: Page, step: number): Promise<void> {
   report(`scrolling by ${step} pixels, longest frame`, frames.at(-1) ?? 0);
 }
 
-/** From the last key to the painted rows. */
+/** From the last key to the painted rows, with the pause in which a further key is waited for. */
 async function search(page: Page): Promise<void> {
   const field = page.getByRole("searchbox", { name: "Search items" });
   const times = await field.evaluate(async (input: HTMLInputElement) => {
@@ -88,6 +91,8 @@ async function search(page: Page): Promise<void> {
       const begun = performance.now();
       set?.call(input, text);
       input.dispatchEvent(new Event("input", { bubbles: true }));
+      while (document.querySelector("[data-found]")?.getAttribute("data-found") !== text)
+        await new Promise((resolve) => requestAnimationFrame(resolve));
       await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
       taken.push(performance.now() - begun);
     }

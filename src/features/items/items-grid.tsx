@@ -18,7 +18,7 @@ import { GoodsClasses } from "./goods-classes";
 import { ItemExceptions } from "./item-exceptions";
 import { itemText, type ItemField } from "./item-cells";
 import { ItemTools } from "./item-tools";
-import { MOST_SHOWN, PAGE_SIZE } from "./page-size";
+import { MOST_SHOWN } from "./page-size";
 import type { ShownItems } from "./shown-items";
 import { lacksWeight, useItems } from "./use-items";
 import { useShownItems } from "./use-shown-items";
@@ -73,7 +73,7 @@ export function ItemsGrid(props: Props) {
     [page.notices],
   );
   return (
-    <div className="px-[18px] py-4">
+    <div className="px-[18px] py-4" data-found={page.find}>
       <PageHead
         above={`${count(total, "item")} · ${lacking === 0 ? "every shippable one has a weight" : `${lacking} without a weight: offers that need one are withheld`}`}
         title="Items"
@@ -117,6 +117,7 @@ export function ItemsGrid(props: Props) {
             onRemoveRows={(top, bottom) => void remove(top, bottom).then(setTrouble)}
             rowKey={rowKey}
             memory="items"
+            onEnd={more}
             height="calc(100vh - 300px)"
           />
           <WhatApplies
@@ -157,7 +158,7 @@ function MoreItems({
   return (
     <p className="mt-1.5 text-soft">
       {shown} of {matching} are shown.{" "}
-      {shown + PAGE_SIZE <= MOST_SHOWN && (
+      {shown < MOST_SHOWN && (
         <>
           <button type="button" className="link" onClick={onMore}>
             Show more

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import type { Item } from "@/core/setup/item";
 import { sent } from "@/features/submit";
 import { itemsShown } from "./actions";
-import { PAGE_SIZE } from "./page-size";
+import { MOST_SHOWN, PAGE_SIZE } from "./page-size";
 import type { ShownItems } from "./shown-items";
 
 /** Milliseconds after a key before the server is asked: whoever types a word asks once. */
@@ -40,15 +40,20 @@ export function useShownItems(first: ShownItems, find: string) {
     // a timer that is not cleared: an older answer is known by its turn
     setTimeout(() => void ask(), isOther ? TYPING_MS : 0);
   }, [first, search, most]);
-  const find_ = useCallback((text: string) => {
+  const look = useCallback((text: string) => {
     setMost(PAGE_SIZE);
     setSearch(text);
   }, []);
-  const more = useCallback(() => setMost((known) => known + PAGE_SIZE), []);
+  const { matching } = shown;
+  const has = shown.items.length;
+  // as many again: whoever drags the bar down is not stopped every two hundred rows
+  const more = useCallback(() => {
+    if (has < matching) setMost(Math.min(MOST_SHOWN, Math.max(PAGE_SIZE, 2 * has)));
+  }, [has, matching]);
   /** Puts items in the place of those with their numbers, as they have just been stored. */
   const put = useCallback((items: readonly Item[]) => {
     const bySku = new Map(items.map((item) => [item.sku, item]));
     setShown((known) => ({ ...known, items: known.items.map((item) => bySku.get(item.sku) ?? item) }));
   }, []);
-  return { shown, search, find: find_, more, put, trouble };
+  return { shown, search, find: look, more, put, trouble };
 }

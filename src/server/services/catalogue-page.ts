@@ -10,6 +10,8 @@ export interface AskedItems {
 }
 
 export interface CataloguePage {
+  /** The text that was looked for. */
+  readonly find: string;
   readonly items: readonly Item[];
   /** How many there are, and in how many the text is found. */
   readonly total: number;
@@ -32,6 +34,7 @@ export function cataloguePage(
   const others = found.filter((item) => !known.has(item));
   const shown = [...kept, ...others.filter(lacksWeight), ...others.filter((item) => !lacksWeight(item))];
   return {
+    find,
     items: shown.slice(0, Math.max(most, kept.length)),
     total: items.length,
     matching: found.length,

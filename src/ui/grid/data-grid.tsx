@@ -38,6 +38,8 @@ interface Props extends CellLook {
   readonly onTyping?: (typed: CellEdit | undefined) => void;
   readonly onActive?: (place: Place) => void;
   /** The rows that are selected, both in. */
+  /** Called while the last rows are scrolled into sight: there may be more of them. */
+  readonly onEnd?: () => void;
   readonly onRows?: (top: number, bottom: number) => void;
   /** Removes the rows that are selected, both in. */
   readonly onRemoveRows?: (top: number, bottom: number) => void;
@@ -96,6 +98,13 @@ function useGridSource(props: Props, commit: Props["commit"]): GridSource {
       memory,
     ],
   );
+}
+
+/** Rows from the end at which it is said that the end is near. */
+const NEAR = 10;
+
+function isNearEnd({ scrollTop, clientHeight, scrollHeight }: HTMLElement): boolean {
+  return scrollTop + clientHeight > scrollHeight - NEAR * ROW;
 }
 
 /** Stores, and says how figures were read that could have been meant otherwise. */
@@ -179,6 +188,7 @@ export function DataGrid(props: Props) {
         aria-activedescendant={rows > 0 ? `${id}-${row}-${column}` : undefined}
         tabIndex={0}
         onKeyDown={onKeyDown}
+        onScroll={(event) => isNearEnd(event.currentTarget) && props.onEnd?.()}
         onCopy={grid.typing === undefined ? grid.onCopy : undefined}
         onPaste={grid.typing === undefined ? grid.onPaste : undefined}
         className="sheet narrow group/grid relative overflow-auto"
