@@ -191,3 +191,38 @@ test("a country is found by name, code or what people call it; what is none stay
   await country.press("Enter");
   await expect(country).toHaveValue("Estonia EE");
 });
+
+test("lists are looked through and sorted; what was asked for stays in the address, from record to record", async ({
+  page,
+}) => {
+  await page.goto("/carriers/TRN");
+  const list = page.getByRole("navigation", { name: "Carriers and services" });
+  const all = await list.getByRole("link").count();
+  await page.keyboard.press("/");
+  await page.keyboard.type("express tern");
+  await expect(list.getByRole("link")).toHaveCount(2);
+  expect(all).toBeGreaterThan(8);
+  await list.getByRole("link", { name: /Express/ }).click();
+  await expect(page).toHaveURL(/\/services\/TRN-EXPRESS\?in=express\+?(%20)?tern/);
+  await expect(list.getByRole("link")).toHaveCount(2);
+  await page.getByRole("searchbox", { name: "Search carriers and services" }).fill("nothing of that name");
+  await expect(list).toBeHidden();
+  await expect(page.getByText("None is called “nothing of that name”.")).toBeVisible();
+
+  await page.goto("/tariffs");
+  const head = page.getByRole("columnheader", { name: "Tariff", exact: true });
+  const names = () => page.getByRole("row").locator("td:first-child").allInnerTexts();
+  const asSet = await names();
+  await head.getByRole("button").click();
+  await expect(head).toHaveAttribute("aria-sort", "ascending");
+  const up = await names();
+  expect(up).toEqual([...asSet].sort((a, b) => (a.toLowerCase() < b.toLowerCase() ? -1 : 1)));
+  await head.getByRole("button").click();
+  await page.getByRole("searchbox", { name: "Search tariffs" }).fill("amber");
+  await page.reload();
+  await expect(head).toHaveAttribute("aria-sort", "descending");
+  const found = await names();
+  expect(found.length).toBeGreaterThan(0);
+  expect(found).toEqual([...up].reverse().filter((name) => found.includes(name)));
+  expect(found.length).toBeLessThan(up.length);
+});

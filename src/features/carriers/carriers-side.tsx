@@ -6,6 +6,7 @@ import type { Service } from "@/core/setup/service";
 import { AddMember } from "@/features/draft";
 import { download } from "@/features/import";
 import { suspendedMark, useSuspended } from "@/features/suspensions";
+import { useListSearch } from "@/ui/parts/list-search";
 import { SideList, type SideEntry } from "@/ui/parts/side-list";
 import { carrierCsv } from "./carrier-csv";
 
@@ -21,12 +22,18 @@ interface Props {
 /** Carriers with their services under them. */
 export function CarriersSide({ carriers, services, current, country, currency }: Props) {
   const suspended = useSuspended();
+  const search = useListSearch("Search carriers and services", carriers.length + services.length);
   const entries = carriers.flatMap((carrier): SideEntry[] => {
-    const own = services.filter((service) => service.carrier === carrier.code);
+    const isFound = search.holds(`${carrier.code} ${carrier.name}`);
+    // a carrier's services are found with it, and it stands above each of them that is found
+    const own = services.filter(
+      ({ code, name, carrier: of }) => of === carrier.code && (isFound || search.holds(`${code} ${name}`)),
+    );
+    if (!isFound && own.length === 0) return [];
     return [
       {
         key: `carrier ${carrier.code}`,
-        href: `/carriers/${encodeURIComponent(carrier.code)}`,
+        href: search.carry(`/carriers/${encodeURIComponent(carrier.code)}`),
         title: <span className="font-semibold">{carrier.name}</span>,
         mark: carrier.active
           ? (suspendedMark(suspended("carrier", carrier.code)) ?? carrier.currency)
@@ -35,7 +42,7 @@ export function CarriersSide({ carriers, services, current, country, currency }:
       },
       ...own.map((service) => ({
         key: `service ${service.code}`,
-        href: `/services/${encodeURIComponent(service.code)}`,
+        href: search.carry(`/services/${encodeURIComponent(service.code)}`),
         title: <span className="pl-3">{service.name}</span>,
         mark: (service.active && suspendedMark(suspended("service", service.code))) || (
           <span className="text-soft">{service.active ? service.tier : "off"}</span>
@@ -46,7 +53,13 @@ export function CarriersSide({ carriers, services, current, country, currency }:
   });
   return (
     <>
-      <SideList label="Carriers and services" entries={entries} current={current} empty="No carrier yet." />
+      {search.field}
+      <SideList
+        label="Carriers and services"
+        entries={entries}
+        current={current}
+        empty={search.text === "" ? "No carrier yet." : `None is called “${search.text}”.`}
+      />
       <AddMember
         what="a carrier"
         list="carriers"

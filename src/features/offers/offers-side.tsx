@@ -5,6 +5,7 @@ import type { Channel, Offer } from "@/core/setup/offer";
 import { figureText, useBench } from "@/features/bench";
 import { AddMember } from "@/features/draft";
 import { suspendedMark, useSuspended } from "@/features/suspensions";
+import { useListSearch } from "@/ui/parts/list-search";
 import { SideList } from "@/ui/parts/side-list";
 import { classNames } from "@/ui/class-names";
 import { newOffer } from "./new-offer";
@@ -23,26 +24,29 @@ interface Props {
 export function OffersSide({ channels, offers, current, channel: shown, homeCurrency }: Props) {
   const { trial, row } = useBench();
   const suspended = useSuspended();
+  const search = useListSearch("Search offers", offers.length);
+  const found = offers.filter(({ code, name }) => search.holds(`${code} ${name}`));
   const figures = new Map(
     row && "offers" in row
       ? row.offers.map((pair) => [pair.offer, withCurrency(figureText(pair.after), row.currency)])
       : [],
   );
-  const loose = offers.filter(
+  const loose = found.filter(
     (offer) => !offer.channels.some((code) => channels.some((channel) => channel.code === code)),
   );
   const groups = [
     ...channels.map((channel) => ({
       key: channel.code,
       name: channel.name,
-      list: offers.filter((offer) => offer.channels.includes(channel.code)),
+      list: found.filter((offer) => offer.channels.includes(channel.code)),
     })),
     { key: "", name: "In no channel", list: loose },
   ];
   return (
     <>
+      {search.field}
       {groups
-        .filter((group) => group.list.length > 0 || group.key !== "")
+        .filter((group) => group.list.length > 0 || (group.key !== "" && search.text === ""))
         .map((group) => (
           <div key={group.key}>
             <h2
@@ -80,7 +84,7 @@ export function OffersSide({ channels, offers, current, channel: shown, homeCurr
               empty=""
               entries={group.list.map((offer) => ({
                 key: offer.code,
-                href: `/offers/${encodeURIComponent(offer.code)}`,
+                href: search.carry(`/offers/${encodeURIComponent(offer.code)}`),
                 title: offer.name,
                 mark: offer.active ? suspendedMark(suspended("offer", offer.code)) : "off",
                 sub: planWords(offer, homeCurrency),
@@ -90,6 +94,9 @@ export function OffersSide({ channels, offers, current, channel: shown, homeCurr
             />
           </div>
         ))}
+      {offers.length > 0 && found.length === 0 && (
+        <p className="px-4 py-6 text-soft">{`None is called “${search.text}”.`}</p>
+      )}
       {offers.length === 0 && (
         <p className="px-4 py-6 text-soft">No offer yet: customers can choose nothing.</p>
       )}

@@ -6,6 +6,7 @@ import type { Origin } from "@/core/setup/origin";
 import { AddMember, useDraft } from "@/features/draft";
 import { download } from "@/features/import";
 import { suspendedMark, useSuspended } from "@/features/suspensions";
+import { useListSearch } from "@/ui/parts/list-search";
 import { SideList } from "@/ui/parts/side-list";
 import { originsCsv, type OriginAlias } from "./origin-import";
 
@@ -26,9 +27,11 @@ export function OriginsSide({
   const { mayEdit } = useDraft();
   const suspended = useSuspended();
   const sorted = [...origins].sort((a, b) => a.rank - b.rank || (a.code < b.code ? -1 : 1));
-  const entries = sorted.map((origin) => ({
+  const search = useListSearch("Search origins", origins.length);
+  const found = sorted.filter(({ code, name, address }) => search.holds(`${code} ${name} ${address.city}`));
+  const entries = found.map((origin) => ({
     key: origin.code,
-    href: `/origins/${encodeURIComponent(origin.code)}`,
+    href: search.carry(`/origins/${encodeURIComponent(origin.code)}`),
     title: <span className="font-semibold">{origin.name}</span>,
     mark: origin.active ? suspendedMark(suspended("origin", origin.code)) : "off",
     sub: `${origin.address.city} ${origin.address.country}, cut-off ${origin.cutOff}`,
@@ -37,7 +40,13 @@ export function OriginsSide({
   }));
   return (
     <>
-      <SideList label="Origins" entries={entries} current={current} empty="No place to ship from yet." />
+      {search.field}
+      <SideList
+        label="Origins"
+        entries={entries}
+        current={current}
+        empty={search.text === "" ? "No place to ship from yet." : `None is called “${search.text}”.`}
+      />
       <AddMember
         what="an origin"
         list="origins"

@@ -1,9 +1,15 @@
+"use client";
+
 import Link from "next/link";
 import { Fragment } from "react";
 import type { Tariff } from "@/core/setup/tariff";
 import { placeHref } from "@/features/draft";
 import { inForce, nextToCome } from "@/core/tariffs/in-force";
 import { count } from "@/messages/figures";
+import { useListSearch } from "@/ui/parts/list-search";
+import { SortedHeads, type SortedHead } from "@/ui/parts/sorted-heads";
+import { useAddressText } from "@/ui/use-address-text";
+import { orderedTariffs } from "./tariff-order";
 import { measureWords } from "./tariff-words";
 
 /** A service or an offer that reads a tariff. */
@@ -27,7 +33,20 @@ export interface TariffSummary {
   readonly findings: number;
 }
 
-/** All freight tables, what we pay above what we charge. */
+const heads: readonly SortedHead[] = [
+  { key: "name", name: "Tariff" },
+  { key: "side", name: "Side" },
+  { key: "carrier", name: "Carrier" },
+  { key: "currency", name: "By" },
+  { key: "zones", name: "Zones" },
+  { key: "used", name: "Used by" },
+  { key: "left", name: "In force" },
+  { key: "next", name: "Next edition" },
+  { key: "changed", name: "Last change" },
+  { key: "findings", name: "Findings", right: true },
+];
+
+/** All freight tables, what we pay above what we charge; looked through by name, code, carrier and what uses them. */
 export function TariffList({
   tariffs,
   today,
@@ -35,25 +54,27 @@ export function TariffList({
   readonly tariffs: readonly TariffSummary[];
   readonly today: string;
 }) {
+  const search = useListSearch("Search tariffs", tariffs.length);
+  const [by, onBy] = useAddressText("by");
+  const found = tariffs.filter(({ tariff, carrier = "", chartName, usedBy }) =>
+    search.holds([tariff.code, tariff.name, carrier, chartName, ...usedBy.map(({ name }) => name)].join(" ")),
+  );
   return (
     <div className="sheet narrow overflow-x-auto">
+      {search.field && (
+        <div className="flex flex-wrap items-center gap-x-3 [&>label]:w-72 [&>label]:border-0">
+          {search.field}
+          <span className="text-soft" role="status">
+            {search.text === "" ? count(tariffs.length, "tariff") : `${found.length} of ${tariffs.length}`}
+          </span>
+        </div>
+      )}
       <table className="w-full border-collapse">
         <thead className="sticky top-0 bg-sheet text-left text-xs text-soft">
-          <tr className="border-b border-edge [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">
-            <th>Tariff</th>
-            <th>Side</th>
-            <th>Carrier</th>
-            <th>By</th>
-            <th>Zones</th>
-            <th>Used by</th>
-            <th>In force</th>
-            <th>Next edition</th>
-            <th className="whitespace-nowrap">Last change</th>
-            <th className="text-right">Findings</th>
-          </tr>
+          <SortedHeads heads={heads} by={by} onBy={onBy} />
         </thead>
         <tbody>
-          {tariffs.map((entry) => (
+          {orderedTariffs(found, by, today).map((entry) => (
             <Row key={entry.tariff.code} entry={entry} today={today} />
           ))}
         </tbody>

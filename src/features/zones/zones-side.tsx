@@ -3,6 +3,7 @@
 import Link from "next/link";
 import { AddMember } from "@/features/draft";
 import { count } from "@/messages/figures";
+import { useListSearch } from "@/ui/parts/list-search";
 import { SideList } from "@/ui/parts/side-list";
 
 export interface ChartSummary {
@@ -21,16 +22,24 @@ export function ZonesSide({
   readonly charts: readonly ChartSummary[];
   readonly current: string | undefined;
 }) {
-  const entries = charts.map((chart) => ({
+  const search = useListSearch("Search zone charts", charts.length);
+  const found = charts.filter(({ code, name }) => search.holds(`${code} ${name}`));
+  const entries = found.map((chart) => ({
     key: chart.code,
-    href: `/zones/${encodeURIComponent(chart.code)}`,
+    href: search.carry(`/zones/${encodeURIComponent(chart.code)}`),
     title: <span className="font-semibold">{chart.name}</span>,
     sub: `${count(chart.zones, "zone")}, ${count(chart.entries, "entry", "entries")}`,
     figure: count(chart.tariffs, "tariff"),
   }));
   return (
     <>
-      <SideList label="Zone charts" entries={entries} current={current} empty="No zone chart yet." />
+      {search.field}
+      <SideList
+        label="Zone charts"
+        entries={entries}
+        current={current}
+        empty={search.text === "" ? "No zone chart yet." : `None is called “${search.text}”.`}
+      />
       <AddMember
         what="a zone chart"
         list="zoneCharts"
