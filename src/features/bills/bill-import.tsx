@@ -8,6 +8,7 @@ import { bill as billSchema } from "@/core/recovery/bill";
 import { billTotal } from "@/core/recovery/group-bill";
 import { parseWith } from "@/core/setup/parse-setup";
 import { readDate } from "@/features/edits";
+import { CalendarButton } from "@/ui/fields/calendar-button";
 import { ImportPanel, type RowVerdict } from "@/features/import";
 import { sent } from "@/features/submit";
 import { problemSentence } from "@/messages/problem-sentence";
@@ -185,6 +186,7 @@ function BillHead({
           onChange={(event) => set("date", event.target.value)}
         />
       </label>
+      <CalendarButton label="Date" value={head.date} onDay={(day) => set("date", day)} />
       <label>
         Currency
         <input

@@ -2,11 +2,20 @@
 
 import type { Carrier } from "@/core/setup/carrier";
 import { DraftTable, useDraft, type Notice, type TableColumn } from "@/features/draft";
+import { readDate } from "@/features/edits";
 import { DatedSteps } from "@/ui/charts/dated-steps";
 import { plainNumber } from "@/ui/number-text";
 
 const columns: readonly TableColumn[] = [
-  { field: "from", name: "From this day on", head: "From", width: 120, needed: true, hint: "2026-12-01" },
+  {
+    field: "from",
+    name: "From this day on",
+    head: "From",
+    width: 120,
+    needed: true,
+    hint: "2026-12-01",
+    read: (text) => (text === "" ? undefined : readDate(text)),
+  },
   {
     field: "percent",
     name: "Percent of the freight",

@@ -8,6 +8,7 @@ import type { Service } from "@/core/setup/service";
 import {
   changeAt,
   DraftChoice,
+  DraftDate,
   DraftDecimal,
   DraftText,
   useCommit,
@@ -168,8 +169,8 @@ function SurchargeFields({
         onCommit={(when) => setWhen(when.length === 0 ? undefined : (when as Json))}
       />
       <div className="mt-1.5">
-        <DraftText label="From" path={at("from")} value={surcharge.from} optional width="7rem" {...day} />
-        <DraftText label="To" path={at("to")} value={surcharge.to} optional width="7rem" {...day} />
+        <DraftDate label="From" path={at("from")} value={surcharge.from} {...day} />
+        <DraftDate label="To" path={at("to")} value={surcharge.to} {...day} />
         <DraftDecimal
           label="At least"
           path={at("min")}

@@ -2,12 +2,13 @@
 
 import type { Change } from "@/core/setup/inverse";
 import type { Json } from "@/core/setup/path";
+import { CalendarButton } from "@/ui/fields/calendar-button";
 import { ChoiceField } from "@/ui/fields/choice-field";
 import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
 import { PickManyField } from "@/ui/fields/pick-many-field";
 import { plainNumber } from "@/ui/number-text";
-import { readQuantity, shownQuantity, type AnyUnit, type UnitQuantity } from "@/features/edits";
+import { readDate, readQuantity, shownQuantity, type AnyUnit, type UnitQuantity } from "@/features/edits";
 import { useDraft } from "./draft-provider";
 
 /** Commits one value; leaving out what is empty where the field may be left out. */
@@ -55,6 +56,26 @@ export function DraftText({
   const { mayEdit } = useDraft();
   const typing = useTyped(path, value, (typed) => (typed === "" && optional ? undefined : typed));
   return <EditField {...rest} {...typing} path={path} value={value ?? ""} readOnly={!mayEdit} />;
+}
+
+/** A day at a path of the draft, as `2026-11-26` or `26.11.2026`, or chosen in a calendar; emptied it is left out. */
+export function DraftDate({ path, value, ...rest }: FieldProps & { readonly value: string | undefined }) {
+  const { mayEdit } = useDraft();
+  const read = (typed: string) => (typed.trim() === "" ? undefined : readDate(typed));
+  const typing = useTyped(path, value, read);
+  return (
+    <EditField
+      width="7rem"
+      {...rest}
+      {...typing}
+      path={path}
+      value={value ?? ""}
+      readOnly={!mayEdit}
+      aid={
+        <CalendarButton label={rest.label} value={value ?? ""} onDay={(day) => void typing.onCommit(day)} />
+      }
+    />
+  );
 }
 
 /** A decimal at a path of the draft, with comma or point. */

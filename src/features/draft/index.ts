@@ -4,6 +4,7 @@ export { DraftAddress, linesText, readLines } from "./draft-address";
 export {
   changeAt,
   DraftChoice,
+  DraftDate,
   DraftDecimal,
   DraftPickMany,
   DraftQuantity,

@@ -1,6 +1,7 @@
 "use client";
 
 import type { WeightUnit } from "@/core/units/unit";
+import { CalendarButton } from "@/ui/fields/calendar-button";
 import { Button } from "@/ui/parts/button";
 import { isWeight, newChart, suspicionOf, usualUnits, type ChartLook, type ImportPlan } from "./import-plan";
 
@@ -89,6 +90,7 @@ export function FrameStep({ plan, fileName, charts, edges, onPlan, makes, dates 
               onChange={(event) => set({ from: event.target.value })}
             />
           </label>
+          <CalendarButton label="First day" value={frame.from} onDay={(from) => set({ from })} />
         </div>
       )}
     </section>

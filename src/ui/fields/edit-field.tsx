@@ -1,6 +1,6 @@
 "use client";
 
-import { useId, useState, type KeyboardEvent } from "react";
+import { useId, useState, type KeyboardEvent, type ReactNode } from "react";
 import { classNames } from "../class-names";
 import { readingNote } from "../number-text";
 import type { Commit, Committed } from "./commit";
@@ -21,6 +21,8 @@ interface Props {
   readonly hideLabel?: boolean;
   /** Texts to choose from; others may be typed. */
   readonly choices?: readonly string[] | undefined;
+  /** What helps with it, beside the field. */
+  readonly aid?: ReactNode;
   /** The value has still to be typed, and what it belongs to counts nowhere until then. */
   readonly isMissing?: boolean;
 }
@@ -45,6 +47,7 @@ export function EditField({
   hideLabel,
   isMissing = false,
   choices,
+  aid,
 }: Props) {
   const id = useId();
   const [here, setHere] = useState(false);
@@ -120,6 +123,7 @@ export function EditField({
             ))}
           </datalist>
         )}
+        {!readOnly && aid}
         {unit !== undefined && <span className="text-soft">{unit}</span>}
       </div>
       {reading !== undefined && (
