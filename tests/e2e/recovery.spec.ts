@@ -59,7 +59,7 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   await page.getByRole("button", { name: "Import a bill" }).click();
   await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
   await page.getByLabel("Bill's number").fill("PP-11");
-  await page.getByLabel("Date").fill(new Date().toISOString().slice(0, 10));
+  await page.getByRole("textbox", { name: "Date", exact: true }).fill(new Date().toISOString().slice(0, 10));
   await page.locator("input[type=file]").setInputFiles({
     name: "pinepost.csv",
     mimeType: "text/csv",
@@ -108,7 +108,7 @@ test("a carrier's bill is taken in: matched by our numbers, its differences told
   await page.goto("/recovery/~bill");
   await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
   await page.getByLabel("Bill's number").fill("PP-11");
-  await page.getByLabel("Date").fill(new Date().toISOString().slice(0, 10));
+  await page.getByRole("textbox", { name: "Date", exact: true }).fill(new Date().toISOString().slice(0, 10));
   await page.locator("input[type=file]").setInputFiles({
     name: "again.csv",
     mimeType: "text/csv",
@@ -147,7 +147,7 @@ test("a workbook and a UBL invoice are bills too: a wrong zone is named with its
   await page.goto("/recovery/~bill");
   await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
   await page.getByLabel("Bill's number").fill("PP-XLSX");
-  await page.getByLabel("Date").fill(today);
+  await page.getByRole("textbox", { name: "Date", exact: true }).fill(today);
   await page.locator("input[type=file]").setInputFiles({
     name: "pinepost.xlsx",
     mimeType: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
@@ -187,7 +187,7 @@ test("a bill that nothing is objected to is taken back", async ({ page, request 
   await page.goto("/recovery/~bill");
   await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
   await page.getByLabel("Bill's number").fill("PP-12");
-  await page.getByLabel("Date").fill(new Date().toISOString().slice(0, 10));
+  await page.getByRole("textbox", { name: "Date", exact: true }).fill(new Date().toISOString().slice(0, 10));
   await page.locator("input[type=file]").setInputFiles({
     name: "again.csv",
     mimeType: "text/csv",
@@ -234,7 +234,7 @@ test("what carriers bill that is of no shipment is kept apart, or spread over th
   await page.goto("/recovery/~bill");
   await page.getByLabel("Carrier").selectOption({ label: "Pinepost" });
   await page.getByLabel("Bill's number").fill("PP-FEE");
-  await page.getByLabel("Date").fill(new Date().toISOString().slice(0, 10));
+  await page.getByRole("textbox", { name: "Date", exact: true }).fill(new Date().toISOString().slice(0, 10));
   await page.locator("input[type=file]").setInputFiles({
     name: "fee.csv",
     mimeType: "text/csv",
