@@ -31,6 +31,24 @@ for (const path of screens)
     expect(await faults(page)).toEqual([]);
   });
 
+test("a screen reader hears the line, then the page from its title on, then the bench", async ({ page }) => {
+  await page.goto("/offers/dealer-parcel");
+  await expect(page.locator("[data-bench=running]")).toBeVisible();
+  const heard = await page.locator("body").ariaSnapshot();
+  const places = [
+    "- banner",
+    'navigation "Stations"',
+    "- main",
+    'navigation "Offers: ',
+    "[level=1]",
+    'region "Bench"',
+  ].map((part) => heard.indexOf(part));
+  expect(places).not.toContain(-1);
+  expect(places).toEqual([...places].sort((a, b) => a - b));
+  // nothing on the way is without a name
+  expect(heard).not.toMatch(/^\s*- (button|link|textbox|combobox|checkbox)$/m);
+});
+
 test("axe finds nothing on the open bench and an open rule", async ({ page }) => {
   await page.goto("/offers/dealer-parcel");
   await expect(page.locator("[data-bench=running]")).toBeVisible();
