@@ -37,7 +37,7 @@ interface Props {
   readonly find: string;
 }
 
-/** The catalogue, items without a weight first: edited as a spreadsheet is, taken in from files and given out. */
+/** The catalogue, items without a weight first: edited as a spreadsheet is, imported from files and exported. */
 export function ItemsGrid(props: Props) {
   const { first, origins, currency, classes, exceptions, itemSetup, notices } = props;
   const { mayEdit } = useDraft();
@@ -92,9 +92,9 @@ export function ItemsGrid(props: Props) {
       {mayEdit && <AddItem onAdded={find} />}
       {shown.length === 0 ? (
         <p className="sheet px-4 py-6 text-soft">
-          {search.trim() === ""
+          {page.find.trim() === ""
             ? "No item yet. Add one above, or import a file of them below."
-            : `No item has “${search}” in its number or name.`}
+            : `No item has “${page.find}” in its number or name.`}
         </p>
       ) : (
         <div className="items-start gap-3 xl:grid xl:grid-cols-[minmax(0,1fr)_250px]">
