@@ -6,8 +6,8 @@ import type { Answer } from "@/messages/answer";
 import { act } from "@/server/act";
 import { done } from "@/server/result";
 import { currentCatalogue } from "@/server/services/draft-setup";
+import { shownItems, type ShownItems } from "@/server/services/shown-items";
 import { MOST_SHOWN } from "./page-size";
-import { shownItems, type ShownItems } from "./shown-items";
 
 const asked = z.strictObject({
   find: z.string().max(200),

@@ -19,7 +19,7 @@ import { ItemExceptions } from "./item-exceptions";
 import { itemText, type ItemField } from "./item-cells";
 import { ItemTools } from "./item-tools";
 import { MOST_SHOWN } from "./page-size";
-import type { ShownItems } from "./shown-items";
+import type { ShownItems } from "./load";
 import { lacksWeight, useItems } from "./use-items";
 import { useShownItems } from "./use-shown-items";
 import { WhatApplies } from "./what-applies";

@@ -1,8 +1,10 @@
 import "server-only";
 import { load } from "@/server/load";
 import { liveSetup } from "@/server/services/live-setup";
+import { shownItems } from "@/server/services/shown-items";
 import { PAGE_SIZE } from "./page-size";
-import { shownItems } from "./shown-items";
+
+export type { ShownItems } from "@/server/services/shown-items";
 
 /**
  * The first items of the catalogue that hold a text, and the classes and origins items may name: those of what is live.

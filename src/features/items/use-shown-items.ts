@@ -5,7 +5,7 @@ import type { Item } from "@/core/setup/item";
 import { sent } from "@/features/submit";
 import { itemsShown } from "./actions";
 import { MOST_SHOWN, PAGE_SIZE } from "./page-size";
-import type { ShownItems } from "./shown-items";
+import type { ShownItems } from "./load";
 
 /** Milliseconds after a key before the server is asked: whoever types a word asks once. */
 const TYPING_MS = 150;

@@ -1,6 +1,7 @@
 export { AddTariff } from "./add-tariff";
 export { EditionComparison } from "./edition-comparison";
-export { TariffList, type TariffSummary } from "./tariff-list";
+export { TariffList } from "./tariff-list";
+export type { TariffSummary } from "./tariff-summary";
 export { TariffSheet } from "./tariff-sheet";
 export { TariffWorkbench } from "./tariff-workbench";
 export { askedPlaces, type AskedCell } from "./asked-cell";

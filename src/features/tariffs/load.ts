@@ -19,7 +19,7 @@ import type { CellNote } from "./noted-cells";
 import type { Shipped } from "./shipped-panel";
 import type { Against } from "./table-look";
 import type { Notice } from "@/features/draft";
-import type { TariffSummary, TariffUser } from "./tariff-list";
+import type { TariffSummary, TariffUser } from "./tariff-summary";
 import type { PricedService } from "./tariff-users";
 
 type Side = { readonly tariff: Tariff; readonly edition: Edition };

@@ -2,7 +2,6 @@
 
 import Link from "next/link";
 import { Fragment } from "react";
-import type { Tariff } from "@/core/setup/tariff";
 import { placeHref } from "@/features/draft";
 import { inForce, nextToCome } from "@/core/tariffs/in-force";
 import { count } from "@/messages/figures";
@@ -10,28 +9,8 @@ import { useListSearch } from "@/ui/parts/list-search";
 import { SortedHeads, type SortedHead } from "@/ui/parts/sorted-heads";
 import { useAddressText } from "@/ui/use-address-text";
 import { orderedTariffs } from "./tariff-order";
+import type { TariffSummary, TariffUser } from "./tariff-summary";
 import { measureWords } from "./tariff-words";
-
-/** A service or an offer that reads a tariff. */
-export interface TariffUser {
-  readonly name: string;
-  readonly path: string;
-}
-
-export interface TariffSummary {
-  readonly tariff: Pick<Tariff, "code" | "name" | "side" | "currency" | "measure" | "unit">;
-  readonly carrier: string | undefined;
-  readonly chartName: string;
-  readonly usedBy: readonly TariffUser[];
-  readonly changed: { readonly day: string; readonly who: string } | undefined;
-  readonly editions: readonly {
-    readonly label: string;
-    readonly from: string;
-    readonly to?: string;
-    readonly daysLeft: number | undefined;
-  }[];
-  readonly findings: number;
-}
 
 const heads: readonly SortedHead[] = [
   { key: "name", name: "Tariff" },

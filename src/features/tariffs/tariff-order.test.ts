@@ -1,4 +1,4 @@
-import type { TariffSummary } from "./tariff-list";
+import type { TariffSummary } from "./tariff-summary";
 import { orderedTariffs, tariffKeys } from "./tariff-order";
 
 const today = "2026-11-24";

@@ -1,5 +1,5 @@
 import { inForce, nextToCome } from "@/core/tariffs/in-force";
-import type { TariffSummary } from "./tariff-list";
+import type { TariffSummary } from "./tariff-summary";
 
 /** What tariffs can be sorted by. */
 export const tariffKeys = [

@@ -6,7 +6,7 @@ import { rateChanges, tariffCodeOf } from "@/core/setup/service-tariff";
 import type { Service } from "@/core/setup/service";
 import { useDraft } from "@/features/draft";
 import { Trouble } from "@/ui/parts/trouble";
-import type { TariffUser } from "./tariff-list";
+import type { TariffUser } from "./tariff-summary";
 
 export type PricedService = Pick<Service, "code" | "name" | "rate" | "active">;
 

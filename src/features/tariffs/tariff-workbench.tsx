@@ -18,7 +18,7 @@ import { PinEdges } from "./pin-edges";
 import { RatesGrid } from "./rates-grid";
 import { ShippedPanel, type Shipped } from "./shipped-panel";
 import { TableLook, type Against } from "./table-look";
-import type { TariffUser } from "./tariff-list";
+import type { TariffUser } from "./tariff-summary";
 import { TariffTools } from "./tariff-tools";
 import { TariffUsers, type PricedService } from "./tariff-users";
 import { measureWords } from "./tariff-words";

@@ -1,14 +1,13 @@
 import "server-only";
 import { splitPath } from "@/core/setup/path";
 import type { PooledDatabase } from "@/db/connect";
-import type { Notice } from "@/features/draft";
-import { wordedFindings } from "@/features/draft/load";
-import { cataloguePage, type AskedItems, type CataloguePage } from "@/server/services/catalogue-page";
-import { currentCatalogue, draftSetup } from "@/server/services/draft-setup";
+import { cataloguePage, type AskedItems, type CataloguePage } from "./catalogue-page";
+import { currentCatalogue, draftSetup } from "./draft-setup";
+import { wordedFindings, type WordedFinding } from "./worded-findings";
 
 export interface ShownItems extends CataloguePage {
   /** Of the items that are shown. */
-  readonly notices: readonly Notice[];
+  readonly notices: readonly WordedFinding[];
 }
 
 /** A part of the catalogue as a page shows it, with what checks found in it; weights of classes are those of the draft. */
