@@ -59,7 +59,7 @@ const sentences: Sentences = {
   "in-use": (d) =>
     `It is used by ${(d.uses ?? "").replace(/[A-Za-z]+\/[^\s,]+/g, placeWords)}. Switch it off, or change these first.`,
   "no-such-place": () => "There is no such place in the setup any more.",
-  "changed-meanwhile": (d) => `Someone else has set this to ${d.theirs ?? "something else"} meanwhile.`,
+  "changed-meanwhile": (d) => `Someone else has set this to ${plainValue(d.theirs)} meanwhile.`,
   "unknown-sku": (d) => `There is no item “${d.sku ?? ""}”.`,
   "no-exchange-rate": (d) => `There is no exchange rate from ${d.from ?? ""} to ${d.to ?? ""}.`,
   "origin-said-twice": () => "Say either one origin or origins by pieces, not both.",
@@ -98,6 +98,11 @@ const listNames: Record<string, string> = {
   connections: "connections",
   items: "items",
 };
+
+/** A value as it is typed; a whole record is not read out. */
+function plainValue(text: string | undefined): string {
+  return text === undefined || /^[[{]/.test(text) ? "something else" : text;
+}
 
 function listName(list: string | undefined): string {
   return listNames[list ?? ""] ?? "entries";

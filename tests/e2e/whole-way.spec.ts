@@ -77,6 +77,8 @@ test("the same by keys alone", async ({ page }) => {
   await page.keyboard.press("g");
   await page.keyboard.press("r");
   await expect(page).toHaveURL(/\/orders/);
+  // the line is at the station at once; its page is waited for
+  await expect(page.getByRole("navigation", { name: "Orders" })).toBeVisible();
   await page.keyboard.press("/");
   await page.keyboard.type("Tallinn");
   await expect(page).toHaveURL(/find=Tallinn/);

@@ -1,6 +1,6 @@
 "use client";
 
-import { useCallback, useMemo } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { Change } from "@/core/setup/inverse";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
@@ -8,7 +8,7 @@ import type { Place } from "@/ui/grid/block";
 import type { CellEdit, GridCommitted } from "@/ui/grid/grid-source";
 import type { EditAnswer } from "./answer";
 import { useDraft } from "./draft-provider";
-import { cellText, listChanges, rowPath, type ListColumn, type ListRow } from "@/features/edits";
+import { cellText, listAfter, listChanges, rowPath, type ListColumn, type ListRow } from "@/features/edits";
 import { counting, noticesFor, type Notice } from "./notice";
 
 export type TableColumn = ListColumn & Omit<GridColumn, "key"> & { readonly hint?: string };
@@ -35,7 +35,7 @@ const unchanged = (changes: readonly Change[]) => changes;
 export function DraftTable({
   label,
   path,
-  rows,
+  rows: loaded,
   columns,
   begin,
   adjust = unchanged,
@@ -44,6 +44,7 @@ export function DraftTable({
   onRename,
 }: Props) {
   const { mayEdit, commit, signals } = useDraft();
+  const [rows, put] = useAhead(loaded, path);
   const list = useMemo(() => rows ?? [], [rows]);
   const grid = useMemo(
     () => columns.map((column): GridColumn => ({ ...column, key: column.field })),
@@ -64,7 +65,11 @@ export function DraftTable({
       const answers: EditAnswer[] = [];
       const plain = edits.filter((edit) => !isRename(edit));
       const changes = adjust(listChanges(rows, plain, columns, path, begin));
-      if (changes.length > 0) answers.push(await commit(changes));
+      if (changes.length > 0) {
+        const answer = await commit(changes);
+        if (answer.ok) put(answer.value.changes);
+        answers.push(answer);
+      }
       for (const edit of edits.filter(isRename)) {
         const from = list[edit.row]?.code;
         if (onRename && typeof from === "string") answers.push(await onRename(from, edit.text.trim()));
@@ -72,7 +77,7 @@ export function DraftTable({
       const failed = answers.find((answer) => !answer.ok);
       return failed && !failed.ok ? refused(failed, { path, list, columns, edits }) : { ok: true };
     },
-    [commit, rows, list, columns, path, begin, adjust, onRename],
+    [commit, put, rows, list, columns, path, begin, adjust, onRename],
   );
   const needed = useMemo(() => columns.flatMap((column, i) => (column.needed ? [i] : [])), [columns]);
   const isComplete = useCallback(
@@ -125,6 +130,24 @@ export function DraftTable({
       />
     </div>
   );
+}
+
+/**
+ * The list as the page brought it, and ahead of that what was stored since: whoever goes on typing in a row before the page
+ * is made anew would else set it against what stood there before.
+ */
+function useAhead(loaded: readonly ListRow[] | undefined, path: string) {
+  const [ahead, setAhead] = useState<{ of: typeof loaded; rows: typeof loaded }>();
+  const rows = ahead && ahead.of === loaded ? ahead.rows : loaded;
+  const put = useCallback(
+    (changes: readonly Change[]) =>
+      setAhead((known) => ({
+        of: loaded,
+        rows: listAfter(known && known.of === loaded ? known.rows : loaded, changes, path),
+      })),
+    [loaded, path],
+  );
+  return [rows, put] as const;
 }
 
 const ROW = 32;

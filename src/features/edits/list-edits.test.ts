@@ -1,7 +1,7 @@
 import { applyChanges } from "@/core/setup/change";
 import { inverse } from "@/core/setup/inverse";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
-import { cellText, listChanges, type ListColumn } from "./list-edits";
+import { cellText, listAfter, listChanges, type ListColumn } from "./list-edits";
 
 const columns: ListColumn[] = [
   { field: "from", needed: true },
@@ -23,7 +23,10 @@ function after(
   if (!result.ok) throw new Error(JSON.stringify(result.problems));
   const back = applyChanges(result.value.setup, inverse(result.value.changes));
   expect(back.ok && back.value.setup).toEqual(setup);
-  return result.value.setup.carriers[0]!.fuelIndex;
+  const stored = result.value.setup.carriers[0]!.fuelIndex;
+  // what the grid shows meanwhile is what is stored
+  expect(listAfter(fuelIndex, result.value.changes, path)).toEqual(stored);
+  return stored;
 }
 
 test("a list that is not there begins with its first row; what is not typed is filled in", () => {
@@ -65,4 +68,18 @@ test("members with a code are found by it", () => {
   ]);
   expect(cellText(row, { field: "name" })).toBe("x");
   expect(cellText(undefined, { field: "name" })).toBe("");
+});
+
+test("changes elsewhere, and inside of members, leave a list as it is; members with codes are found by them", () => {
+  const list = [
+    { code: "A", name: "One" },
+    { code: "B", name: "Two" },
+  ];
+  const at = "goodsClasses";
+  expect(listAfter(list, [{ path: "carriers/A", to: { code: "A" } }], at)).toBe(list);
+  expect(listAfter(list, [{ path: `${at}/B/name`, from: "Two", to: "Three" }], at)).toBe(list);
+  expect(listAfter(list, [{ path: `${at}/A`, from: list[0]! }], at)).toEqual([list[1]]);
+  expect(
+    listAfter(list, [{ path: `${at}/B`, from: list[1]!, to: { code: "B", name: "Three" } }], at),
+  ).toEqual([list[0], { code: "B", name: "Three" }]);
 });

@@ -1,5 +1,5 @@
 import type { Change } from "@/core/setup/inverse";
-import { joinPath, type Json } from "@/core/setup/path";
+import { indexOfSegment, joinPath, splitPath, type Json } from "@/core/setup/path";
 import type { CellEdit } from "@/ui/grid/grid-source";
 
 export type ListRow = { readonly [field: string]: Json };
@@ -61,6 +61,28 @@ export function listChanges(
     ...added.map((row, i) => ({ path: rowPath(path, row, old.length + i), to: row })),
     ...removed,
   ];
+}
+
+/** A list after changes of its members, as they were stored: what the grid shows until the page brings the list itself. */
+export function listAfter(
+  list: readonly ListRow[] | undefined,
+  changes: readonly Change[],
+  path: string,
+): readonly ListRow[] | undefined {
+  let rows = list;
+  for (const { path: at, to } of changes) {
+    if (at === path) rows = to as readonly ListRow[] | undefined;
+    else if (at.startsWith(`${path}/`)) {
+      const [segment = "", ...inner] = splitPath(at.slice(path.length + 1));
+      if (inner.length > 0) continue;
+      const index = indexOfSegment(rows ?? [], segment);
+      const next = [...(rows ?? [])];
+      if (to === undefined) next.splice(index, index < 0 ? 0 : 1);
+      else next.splice(index < 0 ? next.length : index, 1, to as ListRow);
+      rows = next;
+    }
+  }
+  return rows;
 }
 
 function changeOf(

@@ -119,25 +119,48 @@ function useStationKeys(): void {
   }, [router]);
 }
 
-/** A link that names a place of the setup (#services/X/limits/maxLength) puts the focus into the field that sets it. */
+/** How long a page that is being made is waited for. */
+const PAGE_MS = 8000;
+
+/** A link that names a place of the setup (#services/X/limits/maxLength) puts the focus into the field that sets it, as soon as it is there. */
 function useFieldOfHash(pathname: string): void {
   useEffect(() => {
-    const find = () => {
-      const path = decodeURIComponent(window.location.hash.slice(1));
-      for (let at = path; at.includes("/"); at = at.slice(0, at.lastIndexOf("/"))) {
-        const field = document.querySelector<HTMLElement>(`[data-path="${CSS.escape(at)}"]`);
-        if (!field) continue;
-        // a field may be folded away
-        for (let up = field.closest("details"); up; up = up.parentElement?.closest("details") ?? null)
-          up.open = true;
-        field.scrollIntoView({ block: "center" });
-        field.querySelector<HTMLElement>("input, select, button")?.focus();
-        field.classList.add("bg-wash");
-        return;
-      }
+    const seek = () => void focusField(decodeURIComponent(window.location.hash.slice(1)));
+    window.addEventListener("hashchange", seek);
+    const path = decodeURIComponent(window.location.hash.slice(1));
+    const coming = new MutationObserver(() => focusField(path) && stop());
+    const timer = setTimeout(stop, PAGE_MS);
+    // whoever has gone on by themselves is left alone
+    const own = ["keydown", "pointerdown"] as const;
+    function stop(): void {
+      coming.disconnect();
+      clearTimeout(timer);
+      for (const event of own) window.removeEventListener(event, stop);
+    }
+    if (path === "" || focusField(path)) stop();
+    else {
+      coming.observe(document.body, { childList: true, subtree: true });
+      for (const event of own) window.addEventListener(event, stop);
+    }
+    return () => {
+      stop();
+      window.removeEventListener("hashchange", seek);
     };
-    find();
-    window.addEventListener("hashchange", find);
-    return () => window.removeEventListener("hashchange", find);
   }, [pathname]);
+}
+
+/** Puts the focus into the field of a path, or of the nearest place above it; whether there was one. */
+function focusField(path: string): boolean {
+  for (let at = path; at.includes("/"); at = at.slice(0, at.lastIndexOf("/"))) {
+    const field = document.querySelector<HTMLElement>(`[data-path="${CSS.escape(at)}"]`);
+    if (!field) continue;
+    // a field may be folded away
+    for (let up = field.closest("details"); up; up = up.parentElement?.closest("details") ?? null)
+      up.open = true;
+    field.scrollIntoView({ block: "center" });
+    field.querySelector<HTMLElement>("input, select, button")?.focus();
+    field.classList.add("bg-wash");
+    return true;
+  }
+  return false;
 }

@@ -44,7 +44,7 @@ export function HookForm() {
         <fieldset>
           <legend>when</legend>
           {all.map((type) => (
-            <label key={type} className="flex items-center gap-1.5">
+            <label key={type} className="flex min-h-6 items-center gap-1.5">
               <input
                 type="checkbox"
                 className="accent-[var(--ink)]"
