@@ -2,7 +2,7 @@ import { Bench } from "@/core/bench/bench";
 import type { BenchAnswer, BenchStart, BenchTask } from "@/core/bench/thread";
 import { applyChanges } from "@/core/setup/change";
 import type { LiveRates } from "@/core/services/live-rate";
-import type { Exploration } from "@/core/bench/explore";
+import type { Exploration } from "@/core/bench/exploration";
 
 /**
  * The bench's thread without the thread: takes tasks in their order and tells what came out. The page is told the rows

@@ -5,7 +5,7 @@ import { Bench } from "./bench";
 import { edgeTrials } from "./edge-trials";
 import { compileSetup } from "../quote/compiled-setup";
 import { sure } from "../../../tests/support/smallest-setup";
-import type { Exploration } from "./explore";
+import type { Exploration } from "./exploration";
 
 const base: Exploration = {
   offer: "parcel",

@@ -4,7 +4,8 @@ import type { Item } from "../setup/item";
 import type { CodeRenaming } from "../setup/renames";
 import type { Setup } from "../setup/setup";
 import type { OpenTrial, TrialRow } from "./bench";
-import type { Exploration, ExploredPoint } from "./explore";
+import type { Exploration } from "./exploration";
+import type { ExploredPoint } from "./explore";
 import type { NearestEdge } from "./nearest-edges";
 import type { Trial } from "./trial";
 

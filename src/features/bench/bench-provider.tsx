@@ -4,7 +4,7 @@ import { usePathname } from "next/navigation";
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
 import type { Trial } from "@/core/bench/trial";
 import type { TrialRow } from "@/core/bench/bench";
-import type { Exploration } from "@/core/bench/explore";
+import type { Exploration } from "@/core/bench/exploration";
 import { useDraft } from "@/features/draft";
 import { sent } from "@/features/submit";
 import { useKept } from "@/ui/use-kept";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { exploredRequest, type Exploration, type ExploredMeasure } from "@/core/bench/explore";
+import { exploredRequest, type Exploration, type ExploredMeasure } from "@/core/bench/exploration";
 import type { Channel, Offer } from "@/core/setup/offer";
 import { trialName, useBench } from "@/features/bench";
 import { destinationText, readDestinations } from "@/features/edits";
