@@ -5,8 +5,7 @@ import type { Json } from "@/core/setup/path";
 import type { Setup } from "@/core/setup/setup";
 import { DraftTable, useDraft, type Notice, type TableColumn } from "@/features/draft";
 import { readDate } from "@/features/edits";
-import { download, ImportPanel } from "@/features/import";
-import { writeTable } from "@/tabular/write-table";
+import { downloadTable, ImportPanel } from "@/features/import";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
 import { rateChanges, rateVerdict, rateFields, type ExchangeRate } from "./rate-import";
@@ -56,12 +55,10 @@ export function ExchangeRates({
   const [importing, setImporting] = useState(false);
   const read = useMemo(() => rateVerdict(rates, home, habits.today), [rates, home, habits.today]);
   const save = () =>
-    download(
+    void downloadTable(
       "exchange-rates.csv",
-      writeTable(
-        ["from", "to", "rate", "as of"],
-        rates.map((rate) => [rate.from, rate.to, rate.rate, rate.asOf]),
-      ),
+      ["from", "to", "rate", "as of"],
+      rates.map((rate) => [rate.from, rate.to, rate.rate, rate.asOf]),
     );
   return (
     <section aria-label="Exchange rates" className="mb-4">

@@ -8,7 +8,6 @@ import { download } from "@/features/import";
 import { suspendedMark, useSuspended } from "@/features/suspensions";
 import { useListSearch } from "@/ui/parts/list-search";
 import { SideList, type SideEntry } from "@/ui/parts/side-list";
-import { carrierCsv } from "./carrier-csv";
 
 interface Props {
   readonly carriers: readonly Carrier[];
@@ -83,15 +82,16 @@ export function CarriersSide({ carriers, services, current, country, currency }:
           <Link prefetch={false} className="link" href="/carriers/sheet">
             List to print
           </Link>
-          <button
-            type="button"
-            className="link"
-            onClick={() => download("carriers.csv", carrierCsv(carriers, services))}
-          >
+          <button type="button" className="link" onClick={() => void save(carriers, services)}>
             CSV
           </button>
         </p>
       )}
     </>
   );
+}
+
+async function save(carriers: readonly Carrier[], services: readonly Service[]): Promise<void> {
+  const { carrierCsv } = await import("./carrier-csv");
+  download("carriers.csv", carrierCsv(carriers, services));
 }

@@ -5,8 +5,7 @@ import type { Place } from "@/ui/grid/block";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
 import { Button } from "@/ui/parts/button";
-import { writeTable } from "@/tabular/write-table";
-import { download } from "./download";
+import { downloadTable } from "./download";
 
 /** A row of a file with what becomes of it. */
 export interface FileRow {
@@ -81,12 +80,10 @@ interface RefusedProps {
 export function RefusedFile({ fileName, head, rows }: RefusedProps) {
   if (rows.length === 0) return null;
   const save = () =>
-    download(
+    void downloadTable(
       `${fileName.replace(/\.[^.]*$/, "")}-refused.csv`,
-      writeTable(
-        [...head, "Line", "Why it is refused"],
-        rows.map(({ cells, line, why }) => [...head.map((_, i) => cells[i] ?? ""), String(line), why]),
-      ),
+      [...head, "Line", "Why it is refused"],
+      rows.map(({ cells, line, why }) => [...head.map((_, i) => cells[i] ?? ""), String(line), why]),
     );
   return <Button onClick={save}>CSV of what is refused</Button>;
 }

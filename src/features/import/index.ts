@@ -1,4 +1,4 @@
-export { download } from "./download";
+export { download, downloadSheet, downloadTable } from "./download";
 export type { Verdict, RowVerdict } from "./verdict";
 export { fileProblemWords } from "./import-file";
 export { ImportPanel } from "./import-panel";

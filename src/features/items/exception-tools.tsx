@@ -5,8 +5,7 @@ import { useState } from "react";
 import type { ItemException } from "@/core/setup/offer";
 import type { ItemSetup } from "@/core/checks/what-applies";
 import { useDraft } from "@/features/draft";
-import { download } from "@/features/import";
-import { writeTable } from "@/tabular/write-table";
+import { downloadTable } from "@/features/import";
 
 // reading files is loaded by those who bring one
 const ExceptionsImport = dynamic(() => import("./exceptions-import").then((parts) => parts.ExceptionsImport));
@@ -23,7 +22,7 @@ export function ExceptionTools({ exceptions, itemSetup }: Props) {
   const give = async () => {
     const { exceptionTable } = await import("./exception-files");
     const { head, rows } = exceptionTable(exceptions);
-    download("item-exceptions.csv", writeTable(head, rows));
+    await downloadTable("item-exceptions.csv", head, rows);
   };
   return (
     <>

@@ -3,9 +3,8 @@
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { useDraft } from "@/features/draft";
-import { download } from "@/features/import";
+import { download, downloadSheet, downloadTable } from "@/features/import";
 import { sent } from "@/features/submit";
-import { writeTable } from "@/tabular/write-table";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 import { wholeCatalogue } from "./actions";
@@ -34,11 +33,10 @@ export function ItemTools({ total, origins, units, classes }: Props) {
     const items = answer.value;
     const { itemTable } = await import("./item-files");
     const { head, rows } = itemTable(items, origins);
-    if (kind === "csv") return download("items.csv", writeTable(head, rows));
+    if (kind === "csv") return downloadTable("items.csv", head, rows);
     if (kind === "json")
       return download("items.json", `${JSON.stringify(items, null, 1)}\n`, "application/json");
-    const { writeWorkbook } = await import("@/tabular/write-workbook");
-    download("items.xlsx", await writeWorkbook([{ name: "Items", head, rows }]));
+    return downloadSheet("items.xlsx", { name: "Items", head, rows });
   };
   return (
     <div className="mt-2">

@@ -1,12 +1,9 @@
 "use client";
 
 import { useSearchParams } from "next/navigation";
-import { download } from "@/features/import";
-import { orderTable } from "@/features/order-import";
+import { download, downloadSheet, downloadTable } from "@/features/import";
 import { lookNames, stateNames } from "@/features/orders";
 import { useSubmit } from "@/features/submit";
-import { writeTable } from "@/tabular/write-table";
-import { writeWorkbook } from "@/tabular/write-workbook";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 import { ordersOf, rowsOf, type Asked } from "./actions";
@@ -25,16 +22,18 @@ export function TableExports({ columns }: { readonly columns: readonly ColumnKey
     if (!answer.ok) return;
     const head = columns.map((key) => tableColumns.find((one) => one.key === key)?.name ?? key);
     const rows = answer.value.map((row) => columns.map((key) => cellText(row, key)));
-    if (kind === "csv") download("orders-shown.csv", writeTable(head, rows));
-    else download("orders-shown.xlsx", await writeWorkbook([{ name: "Orders", head, rows }]));
+    if (kind === "csv") await downloadTable("orders-shown.csv", head, rows);
+    else await downloadSheet("orders-shown.xlsx", { name: "Orders", head, rows });
   };
   const whole = async (kind: "csv" | "json") => {
     const answer = await submit(() => ordersOf(asked));
     if (!answer.ok) return;
     if (kind === "json")
       return download("orders.json", JSON.stringify(answer.value, undefined, 1), "application/json");
+    // what knows an order's file by its columns is loaded when somebody asks for one
+    const { orderTable } = await import("@/features/order-import");
     const { head, rows } = orderTable(answer.value);
-    download("orders.csv", writeTable(head, rows));
+    await downloadTable("orders.csv", head, rows);
   };
   return (
     <span className="flex flex-wrap items-center gap-2">

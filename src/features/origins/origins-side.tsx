@@ -8,7 +8,7 @@ import { download } from "@/features/import";
 import { suspendedMark, useSuspended } from "@/features/suspensions";
 import { useListSearch } from "@/ui/parts/list-search";
 import { SideList } from "@/ui/parts/side-list";
-import { originsCsv, type OriginAlias } from "./origin-import";
+import type { OriginAlias } from "./origin-import";
 
 /** The origins in the order of their rank. */
 export function OriginsSide({
@@ -62,14 +62,15 @@ export function OriginsSide({
             Import
           </Link>
         )}
-        <button
-          type="button"
-          className="link"
-          onClick={() => download("origins.csv", originsCsv(sorted, aliases))}
-        >
+        <button type="button" className="link" onClick={() => void save(sorted, aliases)}>
           CSV
         </button>
       </p>
     </>
   );
+}
+
+async function save(origins: readonly Origin[], aliases: readonly OriginAlias[]): Promise<void> {
+  const { originsCsv } = await import("./origin-import");
+  download("origins.csv", originsCsv(origins, aliases));
 }

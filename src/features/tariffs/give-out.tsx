@@ -4,8 +4,7 @@ import Link from "next/link";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import { writeEdition, type TableShape } from "@/core/tariff-files/edition-records";
 import { useDraft } from "@/features/draft";
-import { download } from "@/features/import";
-import { writeTable } from "@/tabular/write-table";
+import { downloadSheet, downloadTable } from "@/features/import";
 
 interface Props {
   readonly tariff: Tariff;
@@ -20,12 +19,12 @@ const shapes: readonly (readonly [TableShape, string])[] = [
 /** The edition as a file that comes in again unchanged, on paper, and a file in its place. */
 export function GiveOut({ tariff, edition }: Props) {
   const { mayEdit } = useDraft();
-  const give = async (shape: TableShape, kind: "csv" | "xlsx") => {
+  const give = (shape: TableShape, kind: "csv" | "xlsx") => {
     const { head, rows } = writeEdition(tariff, edition, shape);
     const name = `${tariff.code}-${edition.label}.${kind}`;
-    if (kind === "csv") return download(name, writeTable(head, rows));
-    const { writeWorkbook } = await import("@/tabular/write-workbook");
-    download(name, await writeWorkbook([{ name: `${tariff.code} ${edition.label}`, head, rows }]));
+    return kind === "csv"
+      ? downloadTable(name, head, rows)
+      : downloadSheet(name, { name: `${tariff.code} ${edition.label}`, head, rows });
   };
   const query = new URLSearchParams({ into: tariff.code, edition: edition.label }).toString();
   const page = `/tariffs/${encodeURIComponent(tariff.code)}`;

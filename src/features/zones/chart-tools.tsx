@@ -5,8 +5,7 @@ import { useState } from "react";
 import type { Json } from "@/core/setup/path";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { useDraft } from "@/features/draft";
-import { download } from "@/features/import";
-import { writeTable } from "@/tabular/write-table";
+import { downloadTable } from "@/features/import";
 import { Button } from "@/ui/parts/button";
 import { CopyForm } from "./copy-form";
 
@@ -18,17 +17,15 @@ export function useChartTools(chart: ZoneChart, path: string, taken: readonly st
   const { mayEdit } = useDraft();
   const [open, setOpen] = useState<"import" | "copy">();
   const save = () =>
-    download(
+    void downloadTable(
       `zones-${chart.code}.csv`,
-      writeTable(
-        ["zone", "country", "subdivision", "postcode"],
-        chart.entries.map(({ zone, country, subdivision = "", postcode = "" }) => [
-          zone ?? "-",
-          country,
-          subdivision,
-          postcode,
-        ]),
-      ),
+      ["zone", "country", "subdivision", "postcode"],
+      chart.entries.map(({ zone, country, subdivision = "", postcode = "" }) => [
+        zone ?? "-",
+        country,
+        subdivision,
+        postcode,
+      ]),
     );
   const buttons = (
     <>
