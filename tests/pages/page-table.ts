@@ -6,7 +6,8 @@ import { screens } from "../e2e/screens";
 import { openBrowser } from "../../scripts/bench/screen";
 import { root } from "../../scripts/machine/paths";
 
-const LOADS = 5;
+/** Loads a page is timed by. */
+const LOADS = Number(process.env.LOADS ?? 5);
 const KB = 1024;
 
 interface Measured {
