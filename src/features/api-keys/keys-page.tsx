@@ -110,7 +110,7 @@ function KeyForm() {
         <fieldset>
           <legend className="sr-only">Scopes</legend>
           {(Object.keys(scopeWords) as Scope[]).map((scope) => (
-            <label key={scope} className="flex items-center gap-1.5">
+            <label key={scope} className="flex min-h-6 items-center gap-1.5">
               <input
                 type="checkbox"
                 className="accent-[var(--ink)]"

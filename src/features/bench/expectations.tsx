@@ -49,7 +49,7 @@ export function Expectations() {
             {mayEdit && (
               <button
                 type="button"
-                className="px-1 text-soft hover:text-ink"
+                className="grid size-6 place-items-center text-soft hover:text-ink"
                 aria-label={`Expect no longer: ${expectationWords(verdict.expectation, nameOf(verdict.expectation.offer), row.currency)}`}
                 onClick={() => void store(trial.expects.filter((_, at) => at !== i))}
               >

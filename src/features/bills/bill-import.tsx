@@ -224,7 +224,7 @@ function WholeBill({
         Its lines come to <b>{billTotal(taken)}</b> {currency} without tax.
       </span>
       {refused > 0 && (
-        <label className="flex items-center gap-1.5">
+        <label className="flex min-h-6 items-center gap-1.5">
           <input type="checkbox" checked={isPart} onChange={(event) => onPart(event.target.checked)} />
           Without the {refused === 1 ? "refused row" : `${refused} refused rows`}
         </label>

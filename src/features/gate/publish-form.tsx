@@ -60,10 +60,10 @@ export function PublishForm(props: Props) {
       <fieldset>
         <legend className="sr-only">When</legend>
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-          <label className="flex items-center gap-1.5">
+          <label className="flex min-h-6 items-center gap-1.5">
             <input type="radio" name="when" checked={when === "now"} onChange={() => setWhen("now")} /> Now
           </label>
-          <label className="flex items-center gap-1.5">
+          <label className="flex min-h-6 items-center gap-1.5">
             <input type="radio" name="when" checked={when === "later"} onChange={() => setWhen("later")} /> At
           </label>
           <input

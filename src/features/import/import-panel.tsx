@@ -158,7 +158,7 @@ function ReadingChoices({
     onRead({ ...reading, head, columns: matchColumns(below(file.table, head).head, fields) });
   return (
     <div className="mb-1.5 flex flex-wrap gap-x-4 gap-y-1.5">
-      <label className="flex items-center gap-1.5">
+      <label className="flex min-h-6 items-center gap-1.5">
         <span className="text-soft">Header row</span>
         <select
           className="control h-7 max-w-[28rem] px-1"
@@ -173,7 +173,7 @@ function ReadingChoices({
         </select>
       </label>
       {fields.some((field) => field.isFigure) && (
-        <label className="flex items-center gap-1.5">
+        <label className="flex min-h-6 items-center gap-1.5">
           <span className="text-soft">Decimal sign</span>
           <select
             className="control h-7 px-1"
@@ -254,7 +254,7 @@ function ColumnChoices({
   return (
     <div className="flex flex-wrap gap-x-4 gap-y-1.5">
       {fields.map((field) => (
-        <label key={field.key} className="flex items-center gap-1.5">
+        <label key={field.key} className="flex min-h-6 items-center gap-1.5">
           <span className="text-soft">{field.name} is in</span>
           <select
             className="control h-7 px-1"

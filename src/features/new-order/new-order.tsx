@@ -301,7 +301,7 @@ function Where({ written, onSet }: PartProps) {
           />
         </Field>
       </div>
-      <label className="flex items-center gap-1.5">
+      <label className="flex min-h-6 items-center gap-1.5">
         <input
           type="checkbox"
           className="accent-[var(--ink)]"
@@ -310,7 +310,7 @@ function Where({ written, onSet }: PartProps) {
         />
         Cash on delivery
       </label>
-      <label className="flex items-center gap-1.5">
+      <label className="flex min-h-6 items-center gap-1.5">
         <input
           type="checkbox"
           className="accent-[var(--ink)]"

@@ -142,7 +142,7 @@ function ColumnChoice({ shown, say }: { readonly shown: ReadonlySet<string> } & 
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1 py-1">
         <legend className="sr-only">Columns</legend>
         {tableColumns.map(({ key, name }) => (
-          <label key={key} className="flex items-center gap-1.5">
+          <label key={key} className="flex min-h-6 items-center gap-1.5">
             <input
               type="checkbox"
               className="accent-[var(--ink)]"

@@ -80,7 +80,7 @@ export function OrderDetails({ view: { order }, target, mayEdit }: Props) {
         </div>
         <div className="flex min-h-8 flex-wrap items-center gap-x-5">
           {marks.map(({ field, label }) => (
-            <label key={field} className="flex items-center gap-1.5">
+            <label key={field} className="flex min-h-6 items-center gap-1.5">
               <input
                 type="checkbox"
                 className="accent-[var(--ink)]"

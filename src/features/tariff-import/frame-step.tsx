@@ -146,7 +146,7 @@ function ChartFields({
           </label>
         ))
       ) : (
-        <label className="flex items-center gap-1.5">
+        <label className="flex min-h-6 items-center gap-1.5">
           <input
             type="checkbox"
             className="accent-[var(--ink)]"

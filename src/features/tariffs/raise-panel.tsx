@@ -125,7 +125,7 @@ function AmountLine({
         <option value="nearest">the nearest</option>
         <option value="up">the next up</option>
       </select>
-      <label className="flex items-center gap-1.5">
+      <label className="flex min-h-6 items-center gap-1.5">
         <input
           type="checkbox"
           className="accent-[var(--ink)]"

@@ -57,7 +57,7 @@ export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, aga
           </select>
         </label>
       )}
-      <label className="flex items-center gap-1.5">
+      <label className="flex min-h-6 items-center gap-1.5">
         <input
           type="checkbox"
           className="accent-[var(--ink)]"

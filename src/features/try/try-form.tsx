@@ -76,7 +76,7 @@ export function TryForm({ view, query }: Props) {
         <Mark name="To a PO box" of="poBox" query={query} />
         <Mark name="To a collection point" of="collectionPoint" query={query} />
         <Mark name="Signature" of="signature" query={query} />
-        <label className="flex items-center gap-1.5">
+        <label className="flex min-h-6 items-center gap-1.5">
           <input
             type="checkbox"
             name="cashOnDelivery"
@@ -88,7 +88,7 @@ export function TryForm({ view, query }: Props) {
           Cash on delivery
         </label>
         {isCash && (
-          <label className="flex items-center gap-1.5">
+          <label className="flex min-h-6 items-center gap-1.5">
             of
             <input
               name="cashAmount"
@@ -142,7 +142,7 @@ function Text({
 
 function Mark({ name, of, query }: OfQuery) {
   return (
-    <label className="flex items-center gap-1.5">
+    <label className="flex min-h-6 items-center gap-1.5">
       <input
         type="checkbox"
         name={of}
