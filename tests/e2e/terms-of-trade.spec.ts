@@ -168,4 +168,11 @@ test("delivery is taxed by its destination from a day on; a percentage and rever
   await rules.cell(0, 0).click();
   await page.keyboard.press("Control+Delete");
   await expect.poll(() => rules.rows()).toBe(1);
+  // a list that came with its first row goes with it, when that is taken back
+  await rules.cell(0, 0).click();
+  await page.keyboard.type("2026-02-01");
+  await page.keyboard.press("Enter");
+  await expect.poll(() => rules.rows()).toBe(2);
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await expect.poll(() => rules.rows()).toBe(1);
 });

@@ -134,17 +134,19 @@ export function DraftTable({
 
 /**
  * The list as the page brought it, and ahead of that what was stored since: whoever goes on typing in a row before the page
- * is made anew would else set it against what stood there before.
+ * is made anew would else set it against what stood there before. What the page brings next goes before both.
  */
 function useAhead(loaded: readonly ListRow[] | undefined, path: string) {
-  const [ahead, setAhead] = useState<{ of: typeof loaded; rows: typeof loaded }>();
-  const rows = ahead && ahead.of === loaded ? ahead.rows : loaded;
+  const [state, setState] = useState<{ of: typeof loaded; ahead?: { rows: typeof loaded } }>({ of: loaded });
+  if (state.of !== loaded) setState({ of: loaded });
+  const rows = state.of === loaded && state.ahead ? state.ahead.rows : loaded;
   const put = useCallback(
     (changes: readonly Change[]) =>
-      setAhead((known) => ({
-        of: loaded,
-        rows: listAfter(known && known.of === loaded ? known.rows : loaded, changes, path),
-      })),
+      setState((known) =>
+        known.of === loaded
+          ? { of: loaded, ahead: { rows: listAfter(known.ahead ? known.ahead.rows : loaded, changes, path) } }
+          : known,
+      ),
     [loaded, path],
   );
   return [rows, put] as const;
