@@ -1,26 +1,13 @@
-import AxeBuilder from "@axe-core/playwright";
+import { axeFaults } from "./axe-faults";
 import { stateOf } from "./people";
 import { screens } from "./screens";
 import { expect, test, type Page } from "./test";
 
 /** What is between two colours is nobody's: without motion none fades, but the page is still to be painted. */
 test.use({ contextOptions: { reducedMotion: "reduce" } });
-const PAINT_MS = 150;
 
-/** What axe has against a page, in the light and, as far as it is about colour, in the dark. */
 async function faults(page: Page): Promise<string[]> {
-  const found: string[] = [];
-  for (const theme of ["light", "dark"] as const) {
-    await page.evaluate((name) => (document.documentElement.dataset.theme = name), theme);
-    await page.waitForTimeout(PAINT_MS);
-    const builder = new AxeBuilder({ page });
-    const { violations } = await (theme === "dark"
-      ? builder.withRules(["color-contrast"])
-      : builder
-    ).analyze();
-    found.push(...violations.map(({ id, nodes }) => `${theme} ${id}: ${nodes[0]?.html ?? ""}`));
-  }
-  return found;
+  return (await axeFaults(page)).map(({ theme, rule, html }) => `${theme} ${rule}: ${html}`);
 }
 
 for (const path of screens)

@@ -113,7 +113,6 @@ function KeyForm() {
             <label key={scope} className="flex min-h-6 items-center gap-1.5">
               <input
                 type="checkbox"
-                className="accent-[var(--ink)]"
                 checked={scopes.includes(scope)}
                 onChange={(event) =>
                   setScopes(event.target.checked ? [...scopes, scope] : scopes.filter((one) => one !== scope))

@@ -24,7 +24,6 @@ export function DraftWorkdays({
         <label key={name} className="flex items-center gap-1">
           <input
             type="checkbox"
-            className="accent-[var(--ink)]"
             checked={workdays.includes(i + 1)}
             onChange={(event) => void toggle(i + 1, event.target.checked)}
           />

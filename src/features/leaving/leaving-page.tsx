@@ -129,7 +129,6 @@ function Group({
                   <input
                     type="checkbox"
                     aria-label={`${one.number} leaves`}
-                    className="accent-[var(--ink)]"
                     checked={!left.has(one.number)}
                     onChange={() => toggle(one.number)}
                   />

@@ -304,7 +304,6 @@ function Where({ written, onSet }: PartProps) {
       <label className="flex min-h-6 items-center gap-1.5">
         <input
           type="checkbox"
-          className="accent-[var(--ink)]"
           checked={written.cashOnDelivery}
           onChange={(event) => onSet({ cashOnDelivery: event.target.checked })}
         />
@@ -313,7 +312,6 @@ function Where({ written, onSet }: PartProps) {
       <label className="flex min-h-6 items-center gap-1.5">
         <input
           type="checkbox"
-          className="accent-[var(--ink)]"
           checked={written.signature}
           onChange={(event) => onSet({ signature: event.target.checked })}
         />

@@ -193,7 +193,6 @@ function AdditionFields({
         <label className="inline-flex items-center gap-1">
           <input
             type="checkbox"
-            className="accent-[var(--ink)]"
             disabled={!mayEdit}
             checked={addition.showSeparately === true}
             onChange={(event) =>

@@ -145,7 +145,6 @@ function ColumnChoice({ shown, say }: { readonly shown: ReadonlySet<string> } & 
           <label key={key} className="flex min-h-6 items-center gap-1.5">
             <input
               type="checkbox"
-              className="accent-[var(--ink)]"
               checked={shown.has(key)}
               disabled={shown.size === 1 && shown.has(key)}
               onChange={(event) => toggle(key, event.target.checked)}

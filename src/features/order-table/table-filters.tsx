@@ -103,7 +103,6 @@ export function TableFilters({ choices }: Pick<LoadedTable, "choices">) {
       <label className="flex h-8 items-center gap-1.5">
         <input
           type="checkbox"
-          className="accent-[var(--ink)]"
           checked={said("loss") === "1"}
           onChange={(event) => set("loss")(event.target.checked ? "1" : "")}
         />

@@ -83,7 +83,6 @@ export function OrderDetails({ view: { order }, target, mayEdit }: Props) {
             <label key={field} className="flex min-h-6 items-center gap-1.5">
               <input
                 type="checkbox"
-                className="accent-[var(--ink)]"
                 checked={order[field]}
                 disabled={!mayEdit || busy}
                 onChange={(event) => {

@@ -47,7 +47,6 @@ export function LeavingSection({
             <li key={service.code} className="flex items-center gap-2">
               <input
                 type="checkbox"
-                className="accent-[var(--ink)]"
                 aria-label={`${service.name} leaves from here`}
                 checked={leaves}
                 disabled={!mayEdit}

@@ -149,7 +149,6 @@ function ChartFields({
         <label className="flex min-h-6 items-center gap-1.5">
           <input
             type="checkbox"
-            className="accent-[var(--ink)]"
             checked={plan.addZones}
             onChange={(event) => onPlan({ addZones: event.target.checked })}
           />

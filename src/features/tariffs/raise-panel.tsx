@@ -128,7 +128,6 @@ function AmountLine({
       <label className="flex min-h-6 items-center gap-1.5">
         <input
           type="checkbox"
-          className="accent-[var(--ink)]"
           checked={typed.bounds}
           onChange={(event) => set({ bounds: event.target.checked })}
         />

@@ -58,12 +58,7 @@ export function TableLook({ tariff, edition, page, onPage, shaded, onShaded, aga
         </label>
       )}
       <label className="flex min-h-6 items-center gap-1.5">
-        <input
-          type="checkbox"
-          className="accent-[var(--ink)]"
-          checked={shaded}
-          onChange={(event) => onShaded(event.target.checked)}
-        />
+        <input type="checkbox" checked={shaded} onChange={(event) => onShaded(event.target.checked)} />
         shade the dear zones of each break
       </label>
       {others.length > 0 && !edition.bands && (

@@ -81,7 +81,6 @@ export function TryForm({ view, query }: Props) {
             type="checkbox"
             name="cashOnDelivery"
             value="yes"
-            className="accent-[var(--ink)]"
             checked={isCash}
             onChange={(event) => setCash(event.target.checked)}
           />
@@ -143,13 +142,7 @@ function Text({
 function Mark({ name, of, query }: OfQuery) {
   return (
     <label className="flex min-h-6 items-center gap-1.5">
-      <input
-        type="checkbox"
-        name={of}
-        value="yes"
-        className="accent-[var(--ink)]"
-        defaultChecked={query[of] === "yes"}
-      />
+      <input type="checkbox" name={of} value="yes" defaultChecked={query[of] === "yes"} />
       {name}
     </label>
   );

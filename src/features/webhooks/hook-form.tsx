@@ -47,7 +47,6 @@ export function HookForm() {
             <label key={type} className="flex min-h-6 items-center gap-1.5">
               <input
                 type="checkbox"
-                className="accent-[var(--ink)]"
                 checked={events.includes(type)}
                 onChange={(event) =>
                   setEvents(event.target.checked ? [...events, type] : events.filter((one) => one !== type))

@@ -84,7 +84,7 @@ export function SideList({ label, entries, current, empty, selection, onSelect }
                 tabIndex={-1}
                 aria-label={`Select ${entry.key}`}
                 title="Select (x); with Shift as far as this one"
-                className="absolute top-[9px] left-3 accent-[var(--ink)]"
+                className="absolute top-[9px] left-3"
                 checked={selection?.has(entry.key) ?? false}
                 onClick={(event) => toggle(entry.key, event.shiftKey)}
                 onChange={() => undefined}
