@@ -1,80 +1,31 @@
 import fc from "fast-check";
 import { Decimal } from "../money/decimal";
-import { compileItem } from "../parcels/compiled-item";
-import { Measures } from "../parcels/measures";
 import { partOf, type OrderLine } from "../parcels/order-line";
-import type { ServiceAnswer } from "../services/shipment";
 import type { Sourcing } from "../setup/offer";
 import { given, refused, reject } from "../working/reason";
 import type { LineOrigins, Parts, Rater } from "./candidate";
 import { chooseOrigins, sourcingQuestion } from "./choose-origins";
 import { runs } from "../../../tests/support/runs";
+import {
+  line,
+  placesOf,
+  raterOf,
+  shown,
+  sourcing,
+  wholly,
+  type CostOf,
+} from "../../../tests/support/sourcing";
 
 const codes = ["A", "B", "C"];
-const origins = codes.map((code, i) => ({ code, rank: i + 1, distance: [300, 100, 200][i]! }));
+const origins = placesOf(codes, (at) => [300, 100, 200][at]!);
 
-function line(index: number, sku = `S${index}`, quantity = 1, stock?: Record<string, number>): OrderLine {
-  const item = compileItem(
-    {
-      sku,
-      name: sku,
-      weight: { value: "1", unit: "kg" },
-      ...(stock ? { stock: Object.entries(stock).map(([origin, n]) => ({ origin, quantity: n })) } : {}),
-    },
-    new Map(),
-  );
-  return {
-    index,
-    item,
-    quantity,
-    priceBeforeDiscount: Decimal.zero,
-    price: Decimal.zero,
-    includesTax: false,
-    taxPercent: Decimal.zero,
-    pinned: undefined,
-  };
-}
-
-type CostOf = (origin: string, lines: readonly OrderLine[]) => number;
-
-const answerOf = (cost: number) =>
-  ({ service: "S", cost: Decimal.whole(cost), chargeableWeight: undefined }) as unknown as ServiceAnswer;
-
-/** A rater by a cost function; `rises` says that its costs never fall with more lines, `apart` that shipments stand alone. */
-function raterOf(costOf: CostOf, rises: boolean, apart = false): Rater {
-  return {
-    ...(apart ? { alone: (origin, lines) => new Map([["", Decimal.whole(costOf(origin, lines))]]) } : {}),
-    rate: (parts) => {
-      const shipments = [...parts].map(([origin, lines]) => ({
-        shipment: { origin, lines, measures: new Measures(lines) },
-        answer: answerOf(costOf(origin, lines)),
-      }));
-      const cost = shipments.reduce((sum, one) => sum.plus(one.answer.cost), Decimal.zero);
-      return given({ shipments, cost });
-    },
-    least: (origin, lines) => (rises ? Decimal.whole(costOf(origin, lines)) : Decimal.zero),
-  };
-}
+const eight = placesOf(Array.from({ length: 8 }, (_, i) => `O${i}`));
 
 /** A shipment costs its origin's price plus something a line. */
 const priced =
   (prices: Record<string, number>): CostOf =>
   (origin, lines) =>
     (prices[origin] ?? 0) + lines.length;
-
-const sourcing = (objectives: Sourcing["objectives"], split: Sourcing["split"] = "byLine"): Sourcing => ({
-  split,
-  objectives,
-  fallbackOrigin: "C",
-});
-
-const wholly = (lines: readonly OrderLine[], allowed: readonly (readonly string[])[]): LineOrigins[] =>
-  lines.map(({ quantity }, i) => given((allowed[i] ?? []).map((origin) => ({ origin, pieces: quantity }))));
-
-const shown = (parts: Parts) =>
-  [...parts]
-    .map(([origin, lines]) => `${origin}:${lines.map((l) => `${l.index}x${l.quantity}`).join(",")}`)
-    .join(" ");
 
 function choose(
   lines: OrderLine[],
@@ -316,10 +267,9 @@ test("a hundred pieces at each of two places, 5.00 up to 50 of them and 100.00 a
 });
 
 test("up to ten lines with a choice of eight places the optimum is found, however costs jump", () => {
-  const places = Array.from({ length: 8 }, (_, i) => ({ code: `O${i}`, rank: i + 1, distance: 0 }));
   fc.assert(
     fc.property(
-      fc.array(fc.subarray(places, { minLength: 1, maxLength: 3 }), { minLength: 5, maxLength: 7 }),
+      fc.array(fc.subarray(eight, { minLength: 1, maxLength: 3 }), { minLength: 5, maxLength: 7 }),
       fc.array(fc.integer({ min: 0, max: 30 }), { minLength: 64, maxLength: 64 }),
       (able, jumps) => {
         const lines = able.map((_, i) => line(i));
@@ -337,7 +287,7 @@ test("up to ten lines with a choice of eight places the optimum is found, howeve
           ),
         );
         const result = chooseOrigins(
-          sourcingQuestion(lines, allowed, places, sourcing(["lowestCost"])),
+          sourcingQuestion(lines, allowed, eight, sourcing(["lowestCost"])),
           undefined,
           raterOf(costOf, false, true),
         );
@@ -350,13 +300,12 @@ test("up to ten lines with a choice of eight places the optimum is found, howeve
 });
 
 test("beyond what can be proven it is never worse than five thousand ways at random", () => {
-  const places = Array.from({ length: 8 }, (_, i) => ({ code: `O${i}`, rank: i + 1, distance: 0 }));
   fc.assert(
     fc.property(fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 14, maxLength: 24 }), (weights) => {
       const lines = weights.map((_, i) => line(i));
       const allowed = wholly(
         lines,
-        lines.map(() => places.map(({ code }) => code)),
+        lines.map(() => eight.map(({ code }) => code)),
       );
       const load = (part: readonly OrderLine[]) => part.reduce((all, one) => all + weights[one.index]!, 0);
       // each place has its own base and falls at its own weight
@@ -366,7 +315,7 @@ test("beyond what can be proven it is never worse than five thousand ways at ran
         return 20 + place * 3 + (kilograms > 50 + place * 20 ? kilograms : kilograms * 2);
       };
       const result = chooseOrigins(
-        sourcingQuestion(lines, allowed, places, sourcing(["lowestCost"])),
+        sourcingQuestion(lines, allowed, eight, sourcing(["lowestCost"])),
         undefined,
         raterOf(costOf, false, true),
       );
@@ -451,15 +400,14 @@ test("ten thousand lines from two places: given away greedily, each item's stock
 });
 
 test("forty lines over eight origins end soon, with the optimum where costs rise", () => {
-  const many = Array.from({ length: 8 }, (_, i) => ({ code: `O${i}`, rank: i + 1, distance: 0 }));
   const lines = Array.from({ length: 40 }, (_, i) => line(i));
-  const everywhere = lines.map(() => many.map(({ code }) => code));
+  const everywhere = lines.map(() => eight.map(({ code }) => code));
   // one place has all but the last line: two shipments at least
   const allowed = everywhere.map((list, i) => (i === 39 ? ["O7"] : list.filter((code) => code !== "O7")));
   const costOf: CostOf = (origin, part) => (origin === "O3" ? 4 : 5) + Math.floor(part.length / 10);
   const how = { ...sourcing(["fewestShipments", "lowestCost"]), fallbackOrigin: "O0" };
   const result = chooseOrigins(
-    sourcingQuestion(lines, wholly(lines, allowed), many, how),
+    sourcingQuestion(lines, wholly(lines, allowed), eight, how),
     undefined,
     raterOf(costOf, true),
   );

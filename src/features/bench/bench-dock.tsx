@@ -3,7 +3,7 @@
 import { ChevronDown, ChevronUp } from "lucide-react";
 import dynamic from "next/dynamic";
 import { usePathname } from "next/navigation";
-import { useEffect, useState } from "react";
+import { useLayoutEffect, useState } from "react";
 import { Moment } from "@/features/clock";
 import { count } from "@/messages/figures";
 import { Key } from "@/ui/parts/key";
@@ -134,7 +134,8 @@ function CarriersNote({ rates: { oldest, answers, failed, isAsking, ask } }: { r
 /** b opens and folds; Alt with an arrow walks through the trials, also while a field is being typed in. */
 function useBenchKeys(isShown: boolean): void {
   const { isOpen, setOpen, trials, trial, choose } = useBench();
-  useEffect(() => {
+  // with the bench itself, not some time after: a key that names it works as soon as it is seen
+  useLayoutEffect(() => {
     if (!isShown) return;
     let afterG = false;
     const walk = (by: number) => {

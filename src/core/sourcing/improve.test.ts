@@ -1,0 +1,244 @@
+import { Decimal } from "../money/decimal";
+import { refused, reject } from "../working/reason";
+import type { OrderLine } from "../parcels/order-line";
+import {
+  line,
+  placesOf,
+  raterOf,
+  shown,
+  sourcing,
+  traced,
+  type CostOf,
+} from "../../../tests/support/sourcing";
+import type { PartitionQuestion } from "./best-partition";
+import type { LineOrigin, Parts, Rater } from "./candidate";
+import { improve, leastCost } from "./improve";
+
+const places = placesOf(["A", "B"]);
+const some = (count: number) => Array.from({ length: count }, (_, i) => line(i));
+const everywhere = (lines: readonly OrderLine[], codes = ["A", "B"]): LineOrigin[][] =>
+  lines.map(({ quantity }) => codes.map((origin) => ({ origin, pieces: quantity })));
+const piecesOf = (part: readonly OrderLine[]) => part.reduce((sum, one) => sum + one.quantity, 0);
+
+function ask(
+  lines: readonly OrderLine[],
+  rater: Rater,
+  more: Partial<PartitionQuestion> = {},
+): PartitionQuestion {
+  return {
+    lines,
+    allowed: everywhere(lines),
+    origins: places,
+    sourcing: sourcing(["lowestCost"], "byLine", "A"),
+    rater,
+    ...more,
+  };
+}
+
+/** What is rated on the way, what it comes to, and the bound that is told. */
+function improved(question: PartitionQuestion, start?: Parts) {
+  const { rater, rated } = traced(question.rater);
+  const found = improve({ ...question, rater }, start);
+  const way = found && new Map(found.assignment.shipments.map(({ shipment: s }) => [s.origin, s.lines]));
+  return {
+    rated,
+    way: way && shown(way),
+    cost: found?.assignment.cost.toString(),
+    tried: found?.tried,
+    bound: found?.bound.toString(),
+  };
+}
+
+/** A line alone is dear, two cost as much as one, more than two are dear again. */
+const pairs: CostOf = (_, part) => (part.length > 2 ? 100 : 10);
+
+test("first all from one place and from the other, then line by line; from the best of them steps that are better", () => {
+  const { rated, way, cost, tried } = improved(ask(some(4), raterOf(pairs, false)));
+  expect(rated.slice(0, 2)).toEqual(["A:0x1,1x1,2x1,3x1", "B:0x1,1x1,2x1,3x1"]);
+  // line by line: each line at either place, those before it where they were best
+  expect(rated.slice(2, 10)).toEqual([
+    "A:0x1",
+    "B:0x1",
+    "A:0x1,1x1",
+    "A:0x1 B:1x1",
+    "A:0x1,1x1,2x1",
+    "A:0x1,1x1 B:2x1",
+    "A:0x1,1x1,3x1 B:2x1",
+    "A:0x1,1x1 B:2x1,3x1",
+  ]);
+  expect([way, cost, tried]).toEqual(["A:0x1,1x1 B:2x1,3x1", "20", rated.length]);
+});
+
+test("a start that is better than every first answer is kept", () => {
+  // only this one division is cheap, and no step leads to it
+  const costOf: CostOf = (_, part) => (["0,3", "1,2"].includes(part.map((one) => one.index).join()) ? 1 : 50);
+  const lines = some(4);
+  const start = new Map([
+    ["B", [lines[0]!, lines[3]!]],
+    ["A", [lines[1]!, lines[2]!]],
+  ]);
+  const found = improved(ask(lines, raterOf(costOf, false)), start);
+  expect([found.way, found.cost]).toEqual(["A:1x1,2x1 B:0x1,3x1", "2"]);
+  expect(found.rated[0]).toBe("A:1x1,2x1 B:0x1,3x1");
+});
+
+test("two lines change places where neither may be moved alone", () => {
+  const weights = [4, 3, 2, 1];
+  // five at each place, or it is dear; all at one dearer still
+  const costOf: CostOf = (_, part) =>
+    part.length === 4
+      ? 500
+      : part.reduce((sum, one) => sum + weights[one.index]!, 0) === 5
+        ? 1
+        : 40 + part.length;
+  const lines = some(4);
+  const start = new Map([
+    ["A", [lines[0]!, lines[2]!]],
+    ["B", [lines[1]!, lines[3]!]],
+  ]);
+  const found = improved(ask(lines, raterOf(costOf, false)), start);
+  expect(found.cost).toBe("2");
+  expect(["A:0x1,3x1 B:1x1,2x1", "A:1x1,2x1 B:0x1,3x1"]).toContain(found.way);
+});
+
+test("a place is emptied into another in one step", () => {
+  // each further line at A costs more until all are there; the second place costs by itself
+  const costOf: CostOf = (origin, part) => (origin === "B" ? 30 : part.length === 4 ? 25 : part.length * 9);
+  const lines = some(4);
+  const start = new Map([
+    ["A", lines.slice(0, 2)],
+    ["B", lines.slice(2)],
+  ]);
+  expect(improved(ask(lines, raterOf(costOf, false)), start)).toMatchObject({
+    way: "A:0x1,1x1,2x1,3x1",
+    cost: "25",
+  });
+});
+
+test("the stock of an item bounds what a place is given; pinned lines take none of it", () => {
+  const stock = { A: 2, B: 9 };
+  const lines = [
+    line(0, "X", 1, stock),
+    line(1, "X", 1, stock),
+    line(2, "X", 1, stock),
+    { ...line(3, "X", 5, stock), pinned: "A" },
+  ];
+  const allowed = everywhere(lines);
+  allowed[3] = [{ origin: "A", pieces: 5 }];
+  const cheapAtA: CostOf = (origin, part) => (origin === "A" ? 1 : 10) * piecesOf(part);
+  const found = improved(ask(lines, raterOf(cheapAtA, false), { allowed }));
+  expect([found.way, found.cost]).toEqual(["A:0x1,1x1,3x5 B:2x1", "17"]);
+  for (const way of found.rated) expect(way).not.toContain("0x1,1x1,2x1,3x5");
+});
+
+test("pieces are moved in equal parts and powers of two where a line may be split", () => {
+  const lines = [line(0, "X", 24)];
+  const how = sourcing(["lowestCost"], "byPiece", "A");
+  const { rated } = improved(
+    ask(
+      lines,
+      raterOf(() => 7, false),
+      { sourcing: how },
+    ),
+  );
+  const moved = rated.flatMap((way) => /^A:0x\d+ B:0x(\d+)$/.exec(way)?.[1] ?? []).map(Number);
+  expect([...new Set(moved)].sort((a, b) => a - b)).toEqual([1, 2, 3, 4, 5, 6, 8, 12, 16]);
+  const half: CostOf = (_, part) => (piecesOf(part) > 12 ? 100 : 5);
+  expect(improved(ask(lines, raterOf(half, false), { sourcing: how }))).toMatchObject({
+    way: "A:0x12 B:0x12",
+    cost: "10",
+  });
+  // whole lines only
+  expect(improved(ask(lines, raterOf(half, false))).cost).toBe("100");
+});
+
+test("what can't be shipped is left out; where nothing can there is no answer", () => {
+  const onlyB: Rater = {
+    ...raterOf(pairs, false),
+    rate: (parts) =>
+      parts.has("A")
+        ? refused({ rejection: reject("no-service", { services: 1 }, ""), because: () => [] })
+        : raterOf(pairs, false).rate(parts),
+  };
+  expect(improved(ask(some(2), onlyB)).way).toBe("B:0x1,1x1");
+  const nothing: Rater = {
+    ...onlyB,
+    rate: () => refused({ rejection: reject("no-service", { services: 1 }, ""), because: () => [] }),
+  };
+  expect(improve(ask(some(2), nothing), undefined)).toBeUndefined();
+});
+
+test("fewer shipments, and more from the fallback origin, where the cost says nothing", () => {
+  const flat = raterOf((_, part) => part.length, false);
+  expect(improved(ask(some(3), flat, { sourcing: sourcing(["fewestShipments"], "byLine", "B") })).way).toBe(
+    "B:0x1,1x1,2x1",
+  );
+  expect(improved(ask(some(3), flat, { sourcing: sourcing([], "byLine", "Z") })).way).toBe("A:0x1,1x1,2x1");
+});
+
+test.each([
+  [200, true],
+  [201, false],
+])("an order of %i lines is improved: %s", (count, isDone) => {
+  const lines = some(count);
+  const tied = lines.map((_, i): LineOrigin[] => [{ origin: i % 2 === 0 ? "A" : "B", pieces: 1 }]);
+  const found = improve(
+    ask(
+      lines,
+      raterOf((_, part) => part.length, true),
+      { allowed: tied },
+    ),
+    undefined,
+  );
+  expect(found !== undefined).toBe(isDone);
+});
+
+test("no more lines are rated than told, and the answer is never worse than the start", () => {
+  let rated = 0;
+  let state = 7;
+  // about as costly whatever is done, so that there is always another step
+  const costOf: CostOf = (_, part) => {
+    rated += part.length;
+    state = (state * 48271) % 2147483647;
+    return 1000 - Math.floor(rated / 5000) + (state % 3);
+  };
+  const lines = some(120);
+  const start = new Map([["A", lines]]);
+  const found = improve(ask(lines, raterOf(costOf, false)), start);
+  expect(rated).toBeLessThanOrEqual(400_000 + lines.length);
+  expect(rated).toBeGreaterThan(380_000);
+  expect(found?.assignment.cost.moreThan(Decimal.whole(1002))).toBe(false);
+});
+
+describe("what no way can cost less than", () => {
+  const costOf: CostOf = (origin, part) => (origin === "A" ? 2 : 3) * piecesOf(part);
+  const least = (lines: readonly OrderLine[], more: Partial<PartitionQuestion> = {}) =>
+    leastCost(ask(lines, raterOf(costOf, true), more)).toString();
+  const tiedTo = (origin: string, pieces = 1): LineOrigin[] => [{ origin, pieces }];
+
+  test("lines without a choice, each place's together", () => {
+    const lines = some(4);
+    expect(least(lines, { allowed: [tiedTo("A"), tiedTo("A"), tiedTo("B"), everywhere(lines)[3]!] })).toBe(
+      "7",
+    );
+  });
+  test("or the dearest of all, where it costs least", () => {
+    const lines = [line(0), line(1, "Y", 9)];
+    expect(least(lines, { allowed: [tiedTo("A"), everywhere(lines)[1]!] })).toBe("18");
+    expect(least(lines, { allowed: [tiedTo("A"), tiedTo("B", 9)] })).toBe("29");
+  });
+  test("of what may be divided a single piece; of a pinned line all of it", () => {
+    const how = sourcing(["lowestCost"], "byPiece", "A");
+    const nine = [line(0, "Y", 9)];
+    expect(least(nine, { sourcing: how })).toBe("2");
+    expect(least([{ ...nine[0]!, pinned: "B" }], { sourcing: how, allowed: [tiedTo("B", 9)] })).toBe("27");
+  });
+  test("places that never take a line do not count", () => {
+    const never: Rater = {
+      ...raterOf(costOf, true),
+      least: (origin, part) => (origin === "A" ? "never" : Decimal.whole(costOf(origin, part))),
+    };
+    expect(leastCost(ask(some(1), never)).toString()).toBe("3");
+    expect(leastCost(ask(some(1), never, { allowed: [tiedTo("A")] })).toString()).toBe("0");
+  });
+});
