@@ -1,0 +1,293 @@
+import type { OrderLine } from "../parcels/order-line";
+import type { Sourcing } from "../setup/offer";
+import { refused, reject } from "../working/reason";
+import {
+  line,
+  placesOf,
+  raterOf,
+  shown,
+  sourcing,
+  traced,
+  wholly,
+  type CostOf,
+} from "../../../tests/support/sourcing";
+import type { LineOrigins, Rater } from "./candidate";
+import { chooseOrigins, sourcingQuestion } from "./choose-origins";
+
+const places = placesOf(["A", "B", "C"], (at) => [300, 100, 200][at] ?? 0);
+const costs: Record<string, number> = { A: 5, B: 9, C: 7 };
+const perShipment: CostOf = (origin, part) => (costs[origin] ?? 0) + part.length;
+const anywhere = ["A", "B", "C"];
+
+interface Asked {
+  readonly lines: readonly OrderLine[];
+  readonly allowed: readonly LineOrigins[] | readonly (readonly string[])[];
+  readonly how: Sourcing;
+  readonly rater?: Rater;
+  readonly from?: readonly string[];
+}
+
+/** The way that is chosen with what decided, and everything that was rated; or why there is none. */
+function choose({ lines, allowed, how, rater = raterOf(perShipment, true), from }: Asked) {
+  const isNamed = (list: Asked["allowed"]): list is readonly (readonly string[])[] => Array.isArray(list[0]);
+  const possible = isNamed(allowed) ? wholly(lines, allowed) : allowed;
+  const { rater: told, rated } = traced(rater);
+  const result = chooseOrigins(sourcingQuestion(lines, possible, places, how), from && new Set(from), told);
+  if (!result.ok) return { refused: result.rejection.rejection, rated };
+  const { assignment, decision } = result.value;
+  const { bound, ...decided } = decision();
+  const way = shown(new Map(assignment.shipments.map(({ shipment: s }) => [s.origin, s.lines])));
+  return { way, ...decided, ...(bound ? { bound: bound.toString() } : {}), rated };
+}
+const one = [line(0)];
+const two = [line(0), line(1)];
+
+test("one place for all: what told it from the next best, how many were compared, and that it is proven", () => {
+  const first = sourcing(["fewestShipments", "lowestCost"]);
+  expect(choose({ lines: one, allowed: [anywhere], how: first })).toEqual({
+    way: "A:0x1",
+    by: "lowestCost",
+    others: 2,
+    proven: true,
+    rated: ["C:0x1", "A:0x1", "B:0x1"],
+  });
+  // a set of two is left out: it can only be more shipments
+  expect(choose({ lines: two, allowed: [["A"], anywhere], how: first })).toMatchObject({
+    way: "A:0x1,1x1",
+    by: "fewestShipments",
+    others: 0,
+    proven: true,
+    rated: ["A:0x1,1x1"],
+  });
+});
+
+test("where the cost is no objective the first place that works is taken, and the next one tells by what", () => {
+  const near = choose({ lines: one, allowed: [anywhere], how: sourcing(["fewestShipments", "nearest"]) });
+  expect(near).toMatchObject({ way: "B:0x1", by: "nearest", rated: ["B:0x1"] });
+  const any = choose({ lines: one, allowed: [anywhere], how: sourcing(["fewestShipments"]) });
+  expect(any).toMatchObject({ way: "C:0x1", by: "fallback", others: 1, rated: ["C:0x1", "A:0x1"] });
+  const ranked = choose({ lines: one, allowed: [["A", "B"]], how: sourcing(["fewestShipments"]) });
+  expect(ranked).toMatchObject({ way: "A:0x1", by: "rank" });
+});
+
+test("with equal costs what comes after the cost decides", () => {
+  const equal = raterOf(() => 5, true);
+  const by = (objectives: Sourcing["objectives"], allowed = anywhere) =>
+    choose({
+      lines: one,
+      allowed: [allowed],
+      how: sourcing(["fewestShipments", ...objectives]),
+      rater: equal,
+    });
+  expect(by(["lowestCost", "nearest"])).toMatchObject({ way: "B:0x1", by: "nearest" });
+  expect(by(["lowestCost", "rank"])).toMatchObject({ way: "A:0x1", by: "rank" });
+  expect(by(["lowestCost"])).toMatchObject({ way: "C:0x1", by: "fallback" });
+  expect(by(["lowestCost"], ["A", "B"])).toMatchObject({ way: "A:0x1", by: "rank" });
+});
+
+test("what can be had in one way alone is told as the only one", () => {
+  expect(choose({ lines: one, allowed: [["B"]], how: sourcing(["lowestCost"]) })).toMatchObject({
+    by: "only",
+    others: 0,
+  });
+  expect(choose({ lines: two, allowed: [["A"], ["B"]], how: sourcing(["lowestCost"]) })).toMatchObject({
+    way: "A:0x1 B:1x1",
+    by: "only",
+    proven: true,
+  });
+});
+
+test("of several divisions between the same places the first, told by its cost", () => {
+  const stock = { A: 1, B: 1 };
+  const lines = [line(0, "X", 1, stock), line(1, "X", 1, stock)];
+  const allowed = [
+    ["A", "B"],
+    ["A", "B"],
+  ];
+  expect(choose({ lines, allowed, how: sourcing(["lowestCost"]) })).toMatchObject({
+    way: "A:0x1 B:1x1",
+    by: "lowestCost",
+    others: 1,
+  });
+});
+
+test("shipments that stand alone: the best of all divisions, and how many ways there are", () => {
+  const apart = raterOf(perShipment, true, true);
+  const how = sourcing(["lowestCost"]);
+  expect(choose({ lines: two, allowed: [anywhere, anywhere], how, rater: apart })).toMatchObject({
+    way: "A:0x1,1x1",
+    by: "lowestCost",
+    others: 8,
+    proven: true,
+  });
+  // a place the offer does not have counts as a way; more than a million are told as a million
+  const ten = Array.from({ length: 10 }, (_, i) => line(i));
+  const ways = (codes: readonly string[]) =>
+    choose({ lines: ten, allowed: ten.map(() => codes), how, rater: apart });
+  expect(ways(["A", "D", "E"])).toMatchObject({ others: 3 ** 10 - 1 });
+  expect(ways(["A", "D", "E", "F"])).toMatchObject({ others: 999_999 });
+});
+
+test("beyond what is proven: how many ways were tried, and what none can cost less than", () => {
+  const perLine = (rises: boolean) =>
+    raterOf((origin, part) => (costs[origin] ?? 0) * part.length, rises, true);
+  const of = (count: number) => {
+    const lines = Array.from({ length: count }, (_, i) => line(i));
+    return {
+      lines,
+      allowed: lines.map((_, i) => (i < 2 ? [anywhere[i]!] : ["A", "B"])),
+      how: sourcing(["lowestCost"]),
+    };
+  };
+  expect(choose({ ...of(6), rater: perLine(false) })).toMatchObject({
+    way: "A:0x1,2x1,3x1,4x1,5x1 B:1x1",
+    proven: true,
+  });
+  // the first answers and the steps from them
+  expect(choose({ ...of(17), rater: perLine(false) })).toMatchObject({
+    way: expect.stringMatching(/^A:0x1,2x1,.*,16x1 B:1x1$/),
+    by: "lowestCost",
+    proven: false,
+    bound: "0",
+    others: 83,
+  });
+  // what is tied costs 5 and 9 by itself
+  expect(choose({ ...of(41), rater: perLine(true) })).toMatchObject({ proven: false, bound: "14" });
+});
+
+test("an offer leaves from its own places; where they are not enough all of them tell what is wrong", () => {
+  const how = sourcing(["fewestShipments", "lowestCost"]);
+  expect(choose({ lines: one, allowed: [anywhere], how, from: ["B", "C"] })).toMatchObject({
+    way: "C:0x1",
+    rated: ["C:0x1", "B:0x1"],
+  });
+  expect(choose({ lines: two, allowed: [["A"], ["B", "C"]], how, from: ["A", "B"] })).toMatchObject({
+    way: "A:0x1 B:1x1",
+    rated: ["A:0x1 B:1x1"],
+  });
+  expect(choose({ lines: two, allowed: [["A"], ["C"]], how, from: ["B"] })).toMatchObject({
+    way: "A:0x1 C:1x1",
+  });
+});
+
+test("a line that leaves from nowhere is told before anything is rated", () => {
+  const barred = refused(reject("origin-cannot-ship", { sku: "S1", origins: anywhere }, "origins"));
+  const other = refused(reject("origin-cannot-ship", { sku: "S2", origins: anywhere }, "origins"));
+  const [may] = wholly(one, [anywhere]);
+  const answer = choose({ lines: [...two, line(2)], allowed: [may!, barred, other], how: sourcing([]) });
+  expect(answer).toMatchObject({ refused: { inputs: { sku: "S1" } }, rated: [] });
+});
+
+describe("an order that is not divided", () => {
+  const never = sourcing(["fewestShipments", "lowestCost"], "never");
+
+  test("is refused with the item that the place with most of it lacks", () => {
+    const stock = { A: 9, B: 1 };
+    const lines = [line(0), line(1, "X", 4, stock), line(2)];
+    const lacks = choose({ lines, allowed: [["A", "B"], ["C"], ["A"]], how: never });
+    expect(lacks).toMatchObject({
+      refused: { reason: "out-of-stock", inputs: { sku: "X", wanted: 4, most: 4 }, source: "sourcing/split" },
+      rated: [],
+    });
+  });
+  test("or with the item of which all places together have too few", () => {
+    const stock = { A: 2, B: 1 };
+    const lines = [line(0, "X", 2, stock), line(1, "X", 2, stock)];
+    const short = choose({ lines, allowed: [["A"], ["A"]], how: never });
+    expect(short).toMatchObject({ refused: { inputs: { sku: "X", wanted: 4, most: 3 } } });
+    // pinned pieces are not asked for: what lacks is told of the line that is elsewhere
+    const pinned = [{ ...line(0, "X", 2, stock), pinned: "A" }, line(1, "X", 2, stock), line(2)];
+    expect(choose({ lines: pinned, allowed: [["A"], ["A"], ["B"]], how: never })).toMatchObject({
+      refused: { inputs: { sku: "S2", wanted: 1, most: 1 } },
+    });
+  });
+  test("pins go first; the rest leaves together from the place that is best for it", () => {
+    const lines = [{ ...line(0), pinned: "B" }, line(1), line(2)];
+    expect(choose({ lines, allowed: [["B"], anywhere, anywhere], how: never })).toMatchObject({
+      way: "B:0x1,1x1,2x1",
+      by: "fewestShipments",
+      others: 2,
+      proven: true,
+    });
+    const cheapest = sourcing(["lowestCost"], "never");
+    const dearB = raterOf((origin, part) => (origin === "B" ? 50 : 5) * part.length, true);
+    expect(
+      choose({ lines, allowed: [["B"], anywhere, ["A", "C"]], how: cheapest, rater: dearB }),
+    ).toMatchObject({
+      way: "B:0x1 C:1x1,2x1",
+      by: "fallback",
+      others: 1,
+    });
+    expect(
+      choose({ lines, allowed: [["B"], anywhere, anywhere], how: cheapest, rater: dearB, from: ["A", "B"] }),
+    ).toMatchObject({ way: "B:0x1 A:1x1,2x1", by: "lowestCost" });
+  });
+  test("all pinned: the one way there is", () => {
+    const lines = [
+      { ...line(0), pinned: "B" },
+      { ...line(1), pinned: "A" },
+    ];
+    expect(choose({ lines, allowed: [["B"], ["A"]], how: never })).toMatchObject({
+      way: "B:0x1 A:1x1",
+      by: "pinned",
+      others: 0,
+    });
+  });
+  test("the stock of a place bounds what leaves from it together", () => {
+    const stock = { A: 1, B: 2, C: 2 };
+    const lines = [{ ...line(0), pinned: "A" }, line(1, "X", 1, stock), line(2, "X", 1, stock)];
+    expect(
+      choose({ lines, allowed: [["A"], anywhere, anywhere], how: never, from: ["A", "B"] }),
+    ).toMatchObject({ way: "A:0x1 B:1x1,2x1", others: 0, by: "pinned" });
+    const nowhere = [lines[0]!, line(1, "X", 2, { A: 1, B: 1 }), line(2, "X", 1, { A: 1, B: 1 })];
+    expect(choose({ lines: nowhere, allowed: [["A"], ["B"], ["B"]], how: never })).toMatchObject({
+      refused: { reason: "out-of-stock", inputs: { sku: "X", wanted: 3, most: 2 } },
+    });
+  });
+});
+
+test("pins of lines that may be divided are told as such", () => {
+  const lines = [
+    { ...line(0), pinned: "B" },
+    { ...line(1), pinned: "A" },
+  ];
+  expect(choose({ lines, allowed: [["B"], ["A"]], how: sourcing(["lowestCost"]) })).toMatchObject({
+    by: "pinned",
+  });
+  const apart = raterOf(perShipment, true, true);
+  expect(
+    choose({ lines, allowed: [["B"], ["A"]], how: sourcing(["lowestCost"]), rater: apart }),
+  ).toMatchObject({ by: "pinned", others: 0 });
+});
+
+test("what no place takes is refused with the stop that tells most; dividing is tried where it can help", () => {
+  const stops: Rater = {
+    ...raterOf(perShipment, true),
+    rate: (parts) =>
+      refused({
+        rejection:
+          parts.size > 1
+            ? reject("no-common-service", { services: 2 } as never, "")
+            : reject("no-service", { services: 1 }, ""),
+        because: () => [],
+      }),
+  };
+  const how = sourcing(["fewestShipments", "lowestCost"]);
+  const both = choose({ lines: two, allowed: [anywhere, anywhere], how, rater: stops });
+  expect(both).toMatchObject({ refused: { reason: "no-common-service" } });
+  expect(both.rated.slice(0, 3)).toEqual(["C:0x1,1x1", "A:0x1,1x1", "B:0x1,1x1"]);
+  expect(both.rated).toContain("A:0x1 B:1x1");
+  // one line can't be divided
+  expect(choose({ lines: one, allowed: [anywhere], how, rater: stops })).toMatchObject({
+    refused: { reason: "no-service" },
+    rated: ["C:0x1", "A:0x1", "B:0x1"],
+  });
+});
+
+test("where a cheaper division follows a dearer one the search goes on, cut off only by what it has", () => {
+  const jumping = raterOf((_, part) => (part.length === 1 ? 20 : 3), false);
+  const four = Array.from({ length: 4 }, (_, i) => line(i));
+  const allowed = four.map((_, i) => (i === 0 ? ["A"] : i === 3 ? ["B"] : ["A", "B"]));
+  const found = choose({ lines: four, allowed, how: sourcing(["lowestCost"]), rater: jumping });
+  expect(found).toMatchObject({ way: "A:0x1,1x1 B:2x1,3x1", by: "lowestCost", others: 3, proven: true });
+});
