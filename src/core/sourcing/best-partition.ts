@@ -2,7 +2,7 @@ import type { Decimal } from "../money/decimal";
 import { partOf, type OrderLine } from "../parcels/order-line";
 import type { Sourcing } from "../setup/offer";
 import type { LineOrigin, Parts, Rater, SourcingOrigin } from "./candidate";
-import { added, compareFigures, figuresOf, noFigures, type Figures } from "./figures";
+import { added, compareFigures, figuresOf, isSumBetter, noFigures, type Figures } from "./figures";
 import { hasStock } from "./assign-lines";
 
 /** So many origins, and so many lines (or pieces) that have a choice, are gone through whatever the tables look like. */
@@ -177,16 +177,17 @@ function divided(
   table.forEach((shipments, place) => {
     const parts = partsOf(question, shipments, place, free, service);
     const next: (readonly Division[])[] = [];
-    for (let mask = 0; mask <= all; mask++) {
+    // of the last place only what leaves nothing over is asked for
+    for (let mask = place === table.length - 1 ? all : 0; mask <= all; mask++) {
       let best: readonly Division[] = [];
       for (let part = mask; ; part = (part - 1) & mask) {
         const own = parts[part];
         if (own !== undefined)
           for (const rest of before[mask & ~part] ?? [])
-            best = twoBest(best, extended(rest, own, part), question.sourcing);
+            best = twoBest(best, rest, own, part, question.sourcing);
         if (part === 0) break;
       }
-      next.push(best);
+      next[mask] = best;
     }
     before = next;
   });
@@ -219,16 +220,25 @@ function partsOf(
   return found;
 }
 
-function extended({ figures, masks }: Division, own: Figures | "unused", mask: number): Division {
-  return { figures: own === "unused" ? figures : added(figures, own), masks: [...masks, mask] };
-}
-
-function twoBest(best: readonly Division[], one: Division, sourcing: Sourcing): readonly Division[] {
+/** The two best with one more: what a place adds to a division of the rest. Most are no better, and are not made. */
+function twoBest(
+  best: readonly Division[],
+  rest: Division,
+  own: Figures | "unused",
+  mask: number,
+  sourcing: Sourcing,
+): readonly Division[] {
   const [first, second] = best;
-  if (!first) return [one];
-  if (compareFigures(one.figures, first.figures, sourcing).sign < 0) return [one, first];
-  if (!second || compareFigures(one.figures, second.figures, sourcing).sign < 0) return [first, one];
-  return best;
+  const isBetter = (than: Division) =>
+    own === "unused"
+      ? compareFigures(rest.figures, than.figures, sourcing).sign < 0
+      : isSumBetter(rest.figures, own, than.figures, sourcing);
+  if (second && !isBetter(second)) return best;
+  const one = {
+    figures: own === "unused" ? rest.figures : added(rest.figures, own),
+    masks: [...rest.masks, mask],
+  };
+  return !first ? [one] : isBetter(first) ? [one, first] : [first, one];
 }
 
 /** The two best over all services: the same division by another service is no other way. */

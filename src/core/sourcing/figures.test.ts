@@ -1,6 +1,6 @@
 import { Decimal } from "../money/decimal";
 import { sourcing } from "../../../tests/support/sourcing";
-import { added, compareFigures, figuresOf, noFigures, type Figures } from "./figures";
+import { added, compareFigures, figuresOf, isSumBetter, noFigures, type Figures } from "./figures";
 import { UNKNOWN_DISTANCE } from "./origin-sets";
 
 const all = sourcing(["fewestShipments", "nearest", "rank", "lowestCost"]);
@@ -51,10 +51,18 @@ test.each<[string, Partial<Figures>, number, string | undefined]>([
   ["then more from the fallback origin", { atFallback: 3, ranks: 1 }, -1, "fallback"],
   ["then the lower ranks", { ranks: 4, order: 1 }, -1, "ranks"],
   ["then the earlier lines", { order: 6 }, 1, "order"],
+  ["more from it the other way round", { atFallback: 5 }, 1, "fallback"],
+  ["lower ranks the other way round", { ranks: 2 }, 1, "ranks"],
+  ["later lines", { order: 8 }, -1, "order"],
   ["nothing at all", {}, 0, undefined],
 ])("ways of shipping are told apart by %s", (_, other, sign, by) => {
   const found = compareFigures(plain, { ...plain, ...other }, cheapThenRank);
   expect([Math.sign(found.sign), found.by]).toEqual([sign, by]);
   const turned = compareFigures({ ...plain, ...other }, plain, cheapThenRank);
   expect([Math.sign(turned.sign) + sign, turned.by]).toEqual([0, by]);
+  // and so is a sum that is not made
+  const half: Figures = { cost: Decimal.whole(2), objectives: [0, 1], atFallback: 1, ranks: 1, order: 3 };
+  const rest: Figures = { cost: Decimal.whole(3), objectives: [0, 1], atFallback: 3, ranks: 2, order: 4 };
+  expect(added(half, rest)).toEqual(plain);
+  expect(isSumBetter(half, rest, { ...plain, ...other }, cheapThenRank)).toBe(sign < 0);
 });

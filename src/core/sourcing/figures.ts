@@ -75,3 +75,19 @@ export function compareFigures(
   if (a.ranks !== b.ranks) return { sign: a.ranks - b.ranks, by: "ranks" };
   return { sign: a.order - b.order, by: a.order === b.order ? undefined : "order" };
 }
+
+/** Whether two figures added up are better than a third: as {@link added} and {@link compareFigures} say, without making the sum. */
+export function isSumBetter(a: Figures, b: Figures, than: Figures, { objectives }: Sourcing): boolean {
+  for (let i = 0; i < objectives.length; i++) {
+    const sign =
+      objectives[i] === "lowestCost"
+        ? a.cost.plus(b.cost).compare(than.cost)
+        : (a.objectives[i] ?? 0) + (b.objectives[i] ?? 0) - (than.objectives[i] ?? 0);
+    if (sign !== 0) return sign < 0;
+  }
+  const atFallback = a.atFallback + b.atFallback;
+  if (atFallback !== than.atFallback) return atFallback > than.atFallback;
+  const ranks = a.ranks + b.ranks;
+  if (ranks !== than.ranks) return ranks < than.ranks;
+  return a.order + b.order < than.order;
+}
