@@ -135,7 +135,7 @@ test.describe("a viewer", () => {
     });
     expect(await answer.text()).toContain('"code":"forbidden"');
     // the coordinator's own is stored before their page is looked at again
-    await (await call.response())?.finished();
+    await call.response();
     await coordinator.reload();
     await expect(rank).toHaveValue("5");
     await coordinator.getByRole("textbox", { name: "Rank" }).fill("4");
