@@ -111,16 +111,16 @@ class Shipments {
 
   /** The lines of a set, or parts of them, in the order's order. */
   linesOf(mask: number): readonly OrderLine[] {
-    const pieces = new Map<number, number>();
-    const add = ({ line, pieces: own }: Unit) => pieces.set(line, (pieces.get(line) ?? 0) + own);
-    this.fixed.forEach(add);
-    this.free.forEach((unit, i) => {
-      if (mask & (1 << i)) add(unit);
-    });
-    return this.question.lines.flatMap((line, i) => {
-      const own = pieces.get(i);
-      return own === undefined ? [] : [partOf(line, own)];
-    });
+    const { lines } = this.question;
+    const pieces = lines.map(() => 0);
+    for (const unit of this.fixed) give(pieces, unit);
+    for (const [i, unit] of this.free.entries()) if (mask & (1 << i)) give(pieces, unit);
+    const part: OrderLine[] = [];
+    for (const [i, line] of lines.entries()) {
+      const own = pieces[i] ?? 0;
+      if (own > 0) part.push(partOf(line, own));
+    }
+    return part;
   }
 
   /** By service, the cost of a set with what is fixed; nothing where it can't be shipped. */
@@ -146,6 +146,10 @@ class Shipments {
     if (!fits) return nothing;
     return rater.alone?.(code, part.length === lines.length ? whole(part, lines) : part) ?? nothing;
   }
+}
+
+function give(pieces: number[], { line, pieces: own }: Unit): void {
+  pieces[line] = (pieces[line] ?? 0) + own;
 }
 
 const nothing: ReadonlyMap<string, Decimal> = new Map();
@@ -229,16 +233,19 @@ function twoBest(
   sourcing: Sourcing,
 ): readonly Division[] {
   const [first, second] = best;
-  const isBetter = (than: Division) =>
-    own === "unused"
-      ? compareFigures(rest.figures, than.figures, sourcing).sign < 0
-      : isSumBetter(rest.figures, own, than.figures, sourcing);
-  if (second && !isBetter(second)) return best;
+  if (second && !isBetter(rest, own, second, sourcing)) return best;
   const one = {
     figures: own === "unused" ? rest.figures : added(rest.figures, own),
     masks: [...rest.masks, mask],
   };
-  return !first ? [one] : isBetter(first) ? [one, first] : [first, one];
+  if (!first) return [one];
+  return isBetter(rest, own, first, sourcing) ? [one, first] : [first, one];
+}
+
+function isBetter(rest: Division, own: Figures | "unused", than: Division, sourcing: Sourcing): boolean {
+  return own === "unused"
+    ? compareFigures(rest.figures, than.figures, sourcing).sign < 0
+    : isSumBetter(rest.figures, own, than.figures, sourcing);
 }
 
 /** The two best over all services: the same division by another service is no other way. */
