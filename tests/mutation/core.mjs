@@ -21,6 +21,7 @@ const { it, describe } = globalThis;
 globalThis.expect = expect;
 globalThis.test = (name, run) => it(name, run);
 globalThis.test.each = bind(globalThis.test, false);
+it.each = globalThis.test.each;
 describe.each = bind((name, run) => describe(name, run), false);
 
 for (const place of ["src/core", "tests/conformance", "tests/codes"])
