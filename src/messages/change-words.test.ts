@@ -92,6 +92,30 @@ test.each([
     { kind: "field", change: { path: "business/deliveryTaxPercent", from: "22", to: "24" } },
     "delivery tax percent: 22 → 24",
   ],
+  [
+    {
+      kind: "field",
+      change: {
+        path: "business/deliveryTaxes",
+        to: [
+          { from: "2026-09-01", percent: "25.5", destinations: [{ country: "FI" }, { country: "AX" }] },
+          { from: "2026-01-01", to: "2026-12-31", channels: ["dealer"], reverseChargeWithTaxId: true },
+        ],
+      },
+    },
+    "delivery taxes → 25.5 % to FI and AX from 2026-09-01; reverse charge for customers with a tax id by dealer from 2026-01-01 up to and including 2026-12-31",
+  ],
+  [
+    {
+      kind: "field",
+      change: {
+        path: "services/OWN-VAN/destinations/only",
+        from: [{ country: "EE", postcode: "50..51" }],
+        to: [{ country: "EE", subdivision: "EE-79" }, { country: "*" }],
+      },
+    },
+    "destinations, only: EE 50..51 → EE-79 and anywhere",
+  ],
 ])("%j reads: %s", (line, text) => {
   const { what, from, to } = changeWords(line as never, "EUR");
   const said = to === undefined ? what : `${what}${from === undefined ? "" : `: ${from}`} → ${to}`;

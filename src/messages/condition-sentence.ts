@@ -1,5 +1,6 @@
 import type { Condition } from "@/core/setup/condition";
 import type { Measure } from "@/core/setup/measure";
+import type { Destination } from "@/core/setup/primitives";
 import { list, unitName } from "./figures";
 
 type MeasureCondition = Extract<Condition, { measure: Measure }>;
@@ -48,6 +49,11 @@ export function perMeasure(measure: Measure, unit: string | undefined): string {
   return shown === "" ? `per ${measureName(measure)}` : `per ${unitName(shown)} of ${measureName(measure)}`;
 }
 
+/** A destination as it is read: "EE-79", "SE 62*", "anywhere". */
+export function destinationWords({ country, subdivision, postcode }: Destination): string {
+  return [subdivision ?? (country === "*" ? "anywhere" : country), postcode].filter(Boolean).join(" ");
+}
+
 /**
  * A condition in plain words, with its unit, the side each boundary is on and the tax basis: "goods at or above 75 EUR
  * without tax". Money is of the currency given: the business's own.
@@ -56,15 +62,7 @@ export function conditionSentence(condition: Condition, currency: string): strin
   if ("measure" in condition) return measureSentence(condition, currency);
   if ("not" in condition) return notSentence(condition.not, currency);
   if ("country" in condition) return `to ${list(condition.country, "or")}`;
-  if ("destination" in condition)
-    return `to ${list(
-      condition.destination.map((place) =>
-        [place.subdivision ?? (place.country === "*" ? "anywhere" : place.country), place.postcode]
-          .filter(Boolean)
-          .join(" "),
-      ),
-      "or",
-    )}`;
+  if ("destination" in condition) return `to ${list(condition.destination.map(destinationWords), "or")}`;
   if ("zone" in condition)
     return `to ${condition.zone.length === 1 ? "zone" : "zones"} ${list(condition.zone, "or")} of ${condition.chart}`;
   if ("channel" in condition) return `by the channel ${list(condition.channel, "or")}`;

@@ -32,7 +32,7 @@ export function Tickets() {
   return (
     <ul className="flex min-w-0 flex-1 gap-2 overflow-x-auto py-0.5" aria-label="Trials">
       {ordered.map((one) => (
-        <li key={one.id}>
+        <li key={one.id} className="shrink-0">
           <button
             type="button"
             aria-pressed={one.id === trial?.id}
@@ -41,12 +41,16 @@ export function Tickets() {
               setOpen(true);
             }}
             className={classNames(
-              "block w-[168px] rounded-md border px-2.5 py-0.5 text-left",
+              "block max-w-[15rem] min-w-[10.5rem] rounded-md border px-2.5 py-0.5 text-left",
               one.id === trial?.id ? "border-2 border-ink bg-sheet" : "border-hairline bg-paper",
               one.failed > 0 && "border-loss",
             )}
           >
-            <span className="block truncate text-soft" title={`${names.get(one.id) ?? ""}: ${one.name}`}>
+            {/* as wide as its figures: what changed is never cut off, a long name may be */}
+            <span
+              className="block w-0 min-w-full truncate text-soft"
+              title={`${names.get(one.id) ?? ""}: ${one.name}`}
+            >
               {names.get(one.id) ?? one.name}
             </span>
             <TicketFigure ticket={one} />
@@ -60,7 +64,7 @@ export function Tickets() {
 function TicketFigure({ ticket }: { readonly ticket: Ticket }) {
   const { before, after, currency, change, tone, isChanged, failed, othersChanged } = ticket;
   return (
-    <span className="block truncate">
+    <span className="block whitespace-nowrap">
       {isChanged && before !== "" && before !== after && <span className="text-soft">{before} → </span>}
       <b>{after}</b> <span className="narrow text-xs text-soft">{currency}</span>{" "}
       <span className={tones[tone]}>{change}</span>

@@ -1,4 +1,4 @@
-import { readDate } from "./date-text";
+import { readDate, readMoment } from "./date-text";
 
 test.each([
   ["2026-11-26", "2026-11-26"],
@@ -7,3 +7,14 @@ test.each([
   ["03/04/2026", "03/04/2026"],
   ["soon", "soon"],
 ])("%s is read as %s", (typed, read) => expect(readDate(typed)).toBe(read));
+
+test.each([
+  ["2026-12-24 08:30", "2026-12-24T08:30"],
+  ["24.12.2026, 8:30", "2026-12-24T08:30"],
+  [" 24. 12. 2026 8.30 ", "2026-12-24T08:30"],
+  ["2026-12-24T00:00", "2026-12-24T00:00"],
+  ["2026-12-24", "2026-12-24"],
+  ["2026-12-24 24:00", "2026-12-24 24:00"],
+  ["2026-12-24 08:60", "2026-12-24 08:60"],
+  ["", ""],
+])("the moment %s is read as %s", (typed, read) => expect(readMoment(typed)).toBe(read));

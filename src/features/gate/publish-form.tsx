@@ -1,7 +1,9 @@
 "use client";
 
 import { useState, type FormEvent } from "react";
+import { readMoment } from "@/features/edits";
 import { useSubmit } from "@/features/submit";
+import { MomentField } from "@/ui/fields/moment-field";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 import { propose, publish, type PublishInput } from "./actions";
@@ -24,9 +26,9 @@ export function PublishForm(props: Props) {
   const { busy, trouble, setTrouble, submit } = useSubmit();
   const send = async (event: FormEvent) => {
     event.preventDefault();
-    const instant = when === "later" ? instantInZone(at, zone) : undefined;
+    const instant = when === "later" ? instantInZone(readMoment(at), zone) : undefined;
     if (when === "later" && instant === undefined)
-      return setTrouble("Say the day and the time from which it is to count.");
+      return setTrouble("Say the day and the time from which it is to count, as 2026-12-24 08:30.");
     const input: PublishInput = {
       seen,
       ...(note.trim() === "" ? {} : { note: note.trim() }),
@@ -42,7 +44,7 @@ export function PublishForm(props: Props) {
         ? "Asked: somebody else finds it here and publishes it."
         : when === "now"
           ? `Revision ${made.number} is live.`
-          : `Revision ${made.number} waits for ${at.replace("T", " ")}.`,
+          : `Revision ${made.number} waits for ${readMoment(at).replace("T", " ")}.`,
     );
   };
   const isShut = stopCount > 0 || changes === 0;
@@ -66,13 +68,11 @@ export function PublishForm(props: Props) {
           <label className="flex min-h-6 items-center gap-1.5">
             <input type="radio" name="when" checked={when === "later"} onChange={() => setWhen("later")} /> At
           </label>
-          <input
-            type="datetime-local"
-            aria-label={`Day and time, ${zone}`}
-            className="control h-8 px-1.5"
+          <MomentField
+            label={`Day and time, ${zone}`}
             value={at}
-            onChange={(event) => {
-              setAt(event.target.value);
+            onType={(text) => {
+              setAt(text);
               setWhen("later");
             }}
           />

@@ -3,9 +3,10 @@
 import { useState, type FormEvent, type ReactNode } from "react";
 import { instantInZone } from "@/core/calendar/instant-in-zone";
 import type { SuspendedKind } from "@/core/working/reason";
-import { readDestinations } from "@/features/edits";
+import { readDestinations, readMoment } from "@/features/edits";
 import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
+import { MomentField } from "@/ui/fields/moment-field";
 import { Trouble } from "@/ui/parts/trouble";
 import { suspendIt, type SuspensionInput } from "./actions";
 import type { Choice } from "./load";
@@ -89,11 +90,11 @@ export function SuspendForm({ zone, choices }: Props) {
           </Labelled>
         )}
         <Labelled name="Until" hint="empty: until somebody ends it">
-          <input
-            type="datetime-local"
-            className={field}
+          <MomentField
+            label="Until"
+            className="mt-0.5 flex"
             value={typed.until}
-            onChange={(event) => set({ until: event.target.value })}
+            onType={(until) => set({ until })}
           />
         </Labelled>
       </div>
@@ -144,8 +145,9 @@ export function inputOf(
   { what, code, reason, until, places, effect }: Typed,
   zone: string,
 ): SuspensionInput | string {
-  const end = until === "" ? undefined : instantInZone(until, zone);
-  if (until !== "" && end === undefined) return "Say the day and the time of the end, or leave it empty.";
+  const end = until.trim() === "" ? undefined : instantInZone(readMoment(until), zone);
+  if (until.trim() !== "" && end === undefined)
+    return "Say the day and the time of the end, as 2026-12-24 08:30, or leave it empty.";
   const destinations = what === "service" && places.trim() !== "" ? readDestinations(places) : undefined;
   if (reason.trim() === "") return "Say why: whoever looks at an order reads it.";
   return {

@@ -73,7 +73,7 @@ export function WorldMap(props: Props) {
         viewBox={`0 0 ${WIDTH} ${height}`}
         role="img"
         aria-label={label}
-        className={`narrow block w-full touch-none text-[11px] ${onPick ? "cursor-crosshair" : "cursor-grab"}`}
+        className={`narrow block w-full touch-none text-[16px] ${onPick ? "cursor-crosshair" : "cursor-grab"}`}
         onPointerDown={view.onPointerDown}
         onPointerMove={view.onPointerMove}
         onClick={pick}
@@ -204,7 +204,7 @@ function Points({
           stroke="var(--ink)"
           strokeWidth={2.5}
         />
-        <text x={10} y={4} className="map-words font-semibold">
+        <text x={11} y={5} className="map-words font-semibold">
           {point.name}
         </text>
       </g>

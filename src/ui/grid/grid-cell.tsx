@@ -89,7 +89,13 @@ export function Cell({ id, place, column, skipped, left, grid, look, onDone }: C
       )}
     >
       {aside && (
-        <span className={classNames("float-left text-[0.6875rem]", aside.loss ? "text-loss" : "text-soft")}>
+        <span
+          className={classNames(
+            "float-left text-[0.6875rem]",
+            aside.loss ? "text-loss" : "text-soft",
+            active && "group-focus-within/grid:text-on-sign",
+          )}
+        >
           {aside.text}
         </span>
       )}
