@@ -3,6 +3,7 @@ import { placeHref } from "@/features/draft";
 import { PageHead } from "@/ui/parts/page-head";
 import type { ActivityQuery, ShownAction } from "./load";
 import { ListTable } from "@/ui/parts/list-table";
+import { SentDay } from "@/ui/fields/sent-day";
 
 interface Props {
   readonly query: ActivityQuery;
@@ -58,11 +59,11 @@ export function ActivityPage({ query, actions, people, count, page, pages, zone,
         </label>
         <label>
           From
-          <input name="from" type="date" defaultValue={query.from ?? ""} className={field} />
+          <SentDay name="from" label="From" initial={query.from ?? ""} />
         </label>
         <label>
           Up to and including
-          <input name="to" type="date" defaultValue={query.to ?? ""} className={field} />
+          <SentDay name="to" label="Up to and including" initial={query.to ?? ""} />
         </label>
         <button
           type="submit"

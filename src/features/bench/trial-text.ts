@@ -1,6 +1,7 @@
 import { isInstant } from "@/core/calendar/local-date";
 import type { QuoteRequest } from "@/core/quote/request";
-import { destinationText, goodsText, readDate, readDestinations, readGoods } from "@/features/edits";
+import { destinationText, goodsText, readDestinations, readGoods } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { countryOf } from "@/messages/country-name";
 import { plainNumber } from "@/ui/number-text";
 import type { WeightUnit } from "@/core/units/unit";

@@ -7,7 +7,7 @@ import type { BillLine, ChargeCode } from "@/core/recovery/bill";
 import { bill as billSchema } from "@/core/recovery/bill";
 import { billTotal } from "@/core/recovery/group-bill";
 import { parseWith } from "@/core/setup/parse-setup";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { CalendarButton } from "@/ui/fields/calendar-button";
 import { ImportPanel, type RowVerdict } from "@/features/import";
 import { sent } from "@/features/submit";

@@ -1,6 +1,6 @@
 import { billLine, type BillLine } from "@/core/recovery/bill";
 import { parseWith } from "@/core/setup/parse-setup";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import type { Verdict } from "@/features/import";
 import { countryOf } from "@/messages/country-name";
 import { problemSentence } from "@/messages/problem-sentence";

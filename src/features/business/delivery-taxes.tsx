@@ -4,7 +4,8 @@ import type { Business } from "@/core/setup/business";
 import type { Destination } from "@/core/setup/primitives";
 import type { Json } from "@/core/setup/path";
 import { DraftTable, useDraft, type Notice, type TableColumn } from "@/features/draft";
-import { destinationText, readDate, readDestinations, type ListRow } from "@/features/edits";
+import { destinationText, readDestinations, type ListRow } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { withoutTheOther } from "./tax-exclusion";
 import { plainNumber } from "@/ui/number-text";
 

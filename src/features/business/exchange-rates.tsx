@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import type { Json } from "@/core/setup/path";
 import type { Setup } from "@/core/setup/setup";
 import { DraftTable, useDraft, type Notice, type TableColumn } from "@/features/draft";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { downloadTable, ImportPanel } from "@/features/import";
 import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";

@@ -2,7 +2,7 @@ import type { Change } from "@/core/setup/inverse";
 import type { Setup } from "@/core/setup/setup";
 import { isCurrency } from "@/core/money/currency";
 import { isDate } from "@/core/calendar/local-date";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import type { Verdict } from "@/features/import";
 import type { TableField } from "@/tabular/match-columns";
 import { plainNumber } from "@/ui/number-text";

@@ -2,7 +2,7 @@
 
 import type { Carrier } from "@/core/setup/carrier";
 import { DraftTable, useDraft, type Notice, type TableColumn } from "@/features/draft";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { DatedSteps } from "@/ui/charts/dated-steps";
 import { plainNumber } from "@/ui/number-text";
 

@@ -8,7 +8,8 @@ import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
 import { PickManyField } from "@/ui/fields/pick-many-field";
 import { plainNumber } from "@/ui/number-text";
-import { readDate, readQuantity, shownQuantity, type AnyUnit, type UnitQuantity } from "@/features/edits";
+import { readQuantity, shownQuantity, type AnyUnit, type UnitQuantity } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { useDraft } from "./draft-provider";
 
 /** Commits one value; leaving out what is empty where the field may be left out. */

@@ -1,4 +1,3 @@
-export { readDate, readMoment } from "./date-text";
 export { destinationText, readDestinations } from "./destination-text";
 export { cellText, listAfter, listChanges, rowPath, type ListColumn, type ListRow } from "./list-edits";
 export { readQuantity, shownQuantity, siblings, type AnyUnit, type UnitQuantity } from "./quantity-text";

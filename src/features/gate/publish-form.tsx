@@ -1,7 +1,7 @@
 "use client";
 
 import { useState, type FormEvent } from "react";
-import { readMoment } from "@/features/edits";
+import { readMoment } from "@/ui/date-text";
 import { useSubmit } from "@/features/submit";
 import { MomentField } from "@/ui/fields/moment-field";
 import { Button } from "@/ui/parts/button";

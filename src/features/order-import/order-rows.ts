@@ -2,7 +2,7 @@ import { instantInZone } from "@/core/calendar/instant-in-zone";
 import { isInstant } from "@/core/calendar/local-date";
 import { orderSchema, type Order } from "@/core/orders/order";
 import { parseWith } from "@/core/setup/parse-setup";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import type { Verdict } from "@/features/import";
 import { countryOf } from "@/messages/country-name";
 import { problemSentence } from "@/messages/problem-sentence";

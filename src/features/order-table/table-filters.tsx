@@ -7,6 +7,7 @@ import { lookNames, stateNames } from "@/features/orders";
 import { countryName } from "@/messages/country-name";
 import type { LoadedTable } from "./load";
 import { useAddress } from "@/ui/use-address";
+import { DayField } from "@/ui/fields/day-field";
 
 const field = "control mt-0.5 block h-8 max-w-full px-1.5";
 const countries = [...countryCodes].sort((a, b) => countryName(a).localeCompare(countryName(b), "en"));
@@ -89,13 +90,8 @@ export function TableFilters({ choices }: Pick<LoadedTable, "choices">) {
       </label>
       {(["from", "until"] as const).map((name) => (
         <label key={name}>
-          {name === "from" ? "Placed from" : "until, that day too"}
-          <input
-            type="date"
-            className={field}
-            value={said(name)}
-            onChange={(event) => set(name)(event.target.value)}
-          />
+          {dayNames[name]}
+          <DayField label={dayNames[name]} className="mt-0.5 h-8" value={said(name)} onDay={set(name)} />
         </label>
       ))}
       <Typed label="Goods at least" name="least" said={said} set={set} width="w-20" />
@@ -121,6 +117,7 @@ export function TableFilters({ choices }: Pick<LoadedTable, "choices">) {
   );
 }
 
+const dayNames = { from: "Placed from", until: "until, that day too" } as const;
 const names = { channel: "Channel", origin: "From", service: "Service", offer: "Offer" } as const;
 const PAUSE_MS = 300;
 

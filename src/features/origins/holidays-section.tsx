@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Origin } from "@/core/setup/origin";
 import { joinPath } from "@/core/setup/path";
 import { useCommit, useDraft } from "@/features/draft";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { decodeText } from "@/tabular/decode-text";
 import { EditField } from "@/ui/fields/edit-field";
 import { Button } from "@/ui/parts/button";

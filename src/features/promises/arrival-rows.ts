@@ -1,5 +1,5 @@
 import { isDate } from "@/core/calendar/local-date";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import type { Verdict } from "@/features/import";
 import type { TableField } from "@/tabular/match-columns";
 

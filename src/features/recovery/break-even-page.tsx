@@ -9,6 +9,7 @@ import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 import { signed } from "@/ui/signed";
 import { useAddress } from "@/ui/use-address";
+import { DayField } from "@/ui/fields/day-field";
 import { putRates } from "./actions";
 import { isMarginPercent, MOST_PERCENT, steps, type BreakEvenQuery } from "./break-even-query";
 import type { BreakEvenParts } from "./load";
@@ -300,15 +301,9 @@ function PutForm({
     >
       <label className="flex items-baseline gap-1.5">
         <span className="text-soft">In force from</span>
-        <input
-          type="date"
-          required
-          value={from}
-          onChange={({ target }) => setFrom(target.value)}
-          className="h-7 rounded-md border border-edge bg-sheet px-1"
-        />
+        <DayField label="In force from" className="h-7" value={from} onDay={setFrom} />
       </label>
-      <Button kind="main" type="submit" disabled={busy || rates.length === 0}>
+      <Button kind="main" type="submit" disabled={busy || rates.length === 0 || from === ""}>
         {rates.length === 1 ? "Put 1 rate into the draft" : `Put ${rates.length} rates into the draft`}
       </Button>
       <Trouble text={trouble} />

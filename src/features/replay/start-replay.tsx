@@ -6,6 +6,7 @@ import { startReplay, type ReplayChoice } from "@/features/jobs";
 import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
+import { DayField } from "@/ui/fields/day-field";
 
 const kinds = [
   { value: "last", name: "the last orders, up to" },
@@ -62,21 +63,9 @@ export function StartReplay() {
       )}
       {kind === "days" && (
         <>
-          <input
-            type="date"
-            aria-label="First day"
-            className={field}
-            value={from}
-            onChange={(event) => setFrom(event.target.value)}
-          />
+          <DayField label="First day" className="h-7" value={from} onDay={setFrom} />
           up to and including
-          <input
-            type="date"
-            aria-label="Last day"
-            className={field}
-            value={to}
-            onChange={(event) => setTo(event.target.value)}
-          />
+          <DayField label="Last day" className="h-7" value={to} onDay={setTo} />
         </>
       )}
       <Button type="submit" className="h-7" disabled={busy}>

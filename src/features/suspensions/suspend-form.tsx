@@ -3,7 +3,8 @@
 import { useState, type FormEvent, type ReactNode } from "react";
 import { instantInZone } from "@/core/calendar/instant-in-zone";
 import type { SuspendedKind } from "@/core/working/reason";
-import { readDestinations, readMoment } from "@/features/edits";
+import { readDestinations } from "@/features/edits";
+import { readMoment } from "@/ui/date-text";
 import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { MomentField } from "@/ui/fields/moment-field";

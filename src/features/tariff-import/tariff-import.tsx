@@ -4,7 +4,7 @@ import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { isDate } from "@/core/calendar/local-date";
 import { useDraft } from "@/features/draft";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { Button } from "@/ui/parts/button";
 import { keepPlan } from "./actions";
 import { ColumnsStep } from "./columns-step";

@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { isDate } from "@/core/calendar/local-date";
 import type { Edition, Tariff } from "@/core/setup/tariff";
 import type { RateRounding } from "@/core/tariffs/raise-rates";
-import { readDate } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import { plainNumber } from "@/ui/number-text";
 import { planRaise, type RaiseOutcome } from "./raise-changes";
 

@@ -1,5 +1,6 @@
 import type { QuoteRequest } from "@/core/quote/request";
-import { goodsText, readDate, readGoods } from "@/features/edits";
+import { goodsText, readGoods } from "@/features/edits";
+import { readDate } from "@/ui/date-text";
 import type { WeightUnit } from "@/core/units/unit";
 import { countryName, countryOf } from "@/messages/country-name";
 import { plainNumber } from "@/ui/number-text";
