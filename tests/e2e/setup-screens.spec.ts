@@ -118,6 +118,22 @@ test("on a phone a queue, an order and its actions are had with one hand: nothin
   await expect(list).toBeVisible();
 });
 
+test("at 1024 and at 820 nothing of an order's offers is cut off: what applies one is in sight", async ({
+  page,
+}) => {
+  for (const width of [1024, 820]) {
+    await page.setViewportSize({ width, height: 768 });
+    await page.goto("/orders?queue=to-rate");
+    const offers = page.getByRole("region", { name: "Offers for this order" });
+    const apply = offers.getByRole("button", { name: /^a? ?Apply/ }).first();
+    await expect(apply).toBeVisible();
+    expect(
+      await offers.evaluate((one) => one.scrollWidth - one.clientWidth),
+      `at ${width}`,
+    ).toBeLessThanOrEqual(0);
+  }
+});
+
 test("a price plan is changed and its amount typed with a comma", async ({ page }) => {
   await page.goto("/offers/own-van");
   const amount = page.getByRole("textbox", { name: "Amount" });

@@ -34,19 +34,20 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply, hasKeys
   if (!quote) return null;
   const widest = Math.max(1, ...quote.offers.map((offer) => Math.abs(Number(offer.margin))));
   return (
-    <section aria-label="Offers for this order" className="sheet relative mb-3 overflow-x-auto">
+    <section aria-label="Offers for this order" className="@container sheet relative mb-3 overflow-x-auto">
       <table className="w-full border-collapse">
         <thead className="narrow text-left text-xs text-soft">
           <tr className="border-b border-hairline [&>th]:px-2 [&>th]:py-1.5 [&>th]:font-normal">
             <th>Offers for this order</th>
-            <th className="max-md:hidden">From</th>
-            <th className="max-md:hidden">Service</th>
-            <th className="max-md:hidden">Promise</th>
+            <th className="hidden @min-[42rem]:table-cell">From</th>
+            <th className="hidden @min-[42rem]:table-cell">Service</th>
+            <th className="hidden @min-[42rem]:table-cell">Promise</th>
             <th className="text-right whitespace-nowrap">We pay, {currency}</th>
             <th className="text-right whitespace-nowrap">Charge ex tax</th>
-            <th className="text-right whitespace-nowrap max-md:hidden">With tax</th>
+            <th className="hidden text-right whitespace-nowrap @min-[42rem]:table-cell">With tax</th>
             <th className="text-right">Margin</th>
-            <th className="max-md:hidden">
+            {/* what is drawn gives way first: the last column is what the table is for */}
+            <th className="hidden @min-[50rem]:table-cell">
               <span className="sr-only">Margin, drawn</span>
             </th>
             <th>
@@ -124,11 +125,11 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, hasKeys, onC
           type="button"
           aria-pressed={chosen}
           onClick={onChoose}
-          className="text-left md:whitespace-nowrap"
+          className="text-left @min-[42rem]:whitespace-nowrap"
         >
           {offer.name}
         </button>
-        <span className="narrow block text-xs font-normal text-soft md:hidden">
+        <span className="narrow block text-xs font-normal text-soft @min-[42rem]:hidden">
           {names(
             offer.shipments.map((shipment) => shipment.service),
             view.serviceNames,
@@ -139,28 +140,30 @@ function OfferRow({ offer, view, widest, chosen, applied, mayApply, hasKeys, onC
           <span className="narrow block text-xs font-normal text-soft">the buyer&apos;s choice</span>
         )}
       </td>
-      <td className="narrow whitespace-nowrap text-soft max-md:hidden">
+      <td className="narrow hidden whitespace-nowrap text-soft @min-[42rem]:table-cell">
         {names(
           offer.shipments.map((shipment) => shipment.origin),
           view.originNames,
         )}
       </td>
-      <td className="narrow text-soft max-md:hidden">
+      <td className="narrow hidden text-soft @min-[42rem]:table-cell">
         {names(
           offer.shipments.map((shipment) => shipment.service),
           view.serviceNames,
         )}
       </td>
-      <td className="narrow whitespace-nowrap text-soft max-md:hidden">{promiseWords(offer)}</td>
+      <td className="narrow hidden whitespace-nowrap text-soft @min-[42rem]:table-cell">
+        {promiseWords(offer)}
+      </td>
       <td className="text-right">{offer.cost}</td>
       <td className="text-right font-semibold">{offer.net}</td>
-      <td className="text-right max-md:hidden">
+      <td className="hidden text-right @min-[42rem]:table-cell">
         {offer.free ? <span title="Free of charge">free</span> : offer.gross}
       </td>
       <td className={classNames("text-right font-semibold", loss ? "text-loss" : "text-gain")}>
         {loss ? `−${offer.margin.slice(1)}` : `+${offer.margin}`}
       </td>
-      <td aria-hidden className="max-md:hidden">
+      <td aria-hidden className="hidden @min-[50rem]:table-cell">
         <svg width={BAR} height={10} className="block">
           <rect
             x={loss ? 0 : 16}
