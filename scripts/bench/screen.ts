@@ -4,10 +4,10 @@ import { runningServer } from "../machine/server";
 
 const PATIENCE_MS = 120_000;
 
-/** A browser at the running demo, signed in as its coordinator. */
-export async function openBrowser(): Promise<{ browser: Browser; page: Page }> {
+/** A browser at the running demo, signed in as one of its people: the coordinator, or whoever has another role. */
+export async function openBrowser(role = "coordinator"): Promise<{ browser: Browser; page: Page }> {
   const url = process.env.BASE_URL ?? (await runningServer("demo"))?.url;
-  const [person] = demoPeople;
+  const person = demoPeople.find((one) => one.role === role);
   if (url === undefined || !person) throw new Error("start the demo first: ./wallodrom demo");
   const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-first-run"] });
   const context = await browser.newContext({ baseURL: url, viewport: { width: 1280, height: 800 } });

@@ -92,7 +92,7 @@ test("somebody is asked in by a link, gets a role, is let go, and can't sign in 
   await stranger.goto("/origins/TRT");
   await expect(stranger.getByRole("textbox", { name: "Cut-off" })).not.toBeEditable();
   await stranger.goto("/people");
-  await expect(stranger.getByText("Administrators see this page.")).toBeVisible();
+  await expect(stranger.getByRole("heading", { name: "Administrators see this page" })).toBeVisible();
   const again = await (await browser.newContext({ storageState: { cookies: [], origins: [] } })).newPage();
   await again.goto(link);
   await expect(again.getByText("This link was used")).toBeVisible();

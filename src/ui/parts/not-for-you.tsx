@@ -1,4 +1,9 @@
 /** Instead of a page that others may see. */
 export function NotForYou({ who }: { readonly who: string }) {
-  return <p className="px-[18px] py-6 text-soft">{who} see this page. Ask one of them.</p>;
+  return (
+    <div className="px-[18px] py-6">
+      <h1>{who} see this page</h1>
+      <p className="text-soft">Ask one of them.</p>
+    </div>
+  );
 }
