@@ -16,7 +16,7 @@ const TIME = /\d{1,2}:\d{2}$/;
 /** A day and a time in one field; the day may be chosen in a calendar, which leaves the time as it is, or begins the day. */
 export function MomentField({ label, value, onType, className }: Props) {
   return (
-    <span className={classNames("inline-flex items-center gap-1", className)}>
+    <span className={classNames("flex w-fit items-center gap-1", className)}>
       <input
         aria-label={label}
         className="control h-8 w-[9.5rem] px-2"
