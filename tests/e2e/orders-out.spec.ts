@@ -169,3 +169,27 @@ test.describe("other programs", () => {
     await expect(page.getByRole("link", { name: url })).toBeHidden();
   });
 });
+
+test("days in the table of orders are written as one writes them; what is none stays, and says so", async ({
+  page,
+}) => {
+  await page.goto("/orders/~list");
+  const from = page.getByRole("textbox", { name: "Placed from" });
+  await from.pressSequentially("24.11.2026");
+  await expect(page).toHaveURL(/from=2026-11-24/);
+  await from.press("Tab");
+  await expect(from).toHaveValue("2026-11-24");
+  const shown = page
+    .getByRole("grid", { name: /orders/i })
+    .or(page.getByRole("table"))
+    .first();
+  await expect(shown).toBeVisible();
+  await from.fill("31.02.2026");
+  await expect(page).not.toHaveURL(/from=/);
+  await from.press("Tab");
+  await expect(from).toHaveValue("31.02.2026");
+  await expect(from).toHaveAttribute("aria-invalid", "true");
+  await from.fill("");
+  await from.press("Tab");
+  await expect(from).not.toHaveAttribute("aria-invalid", "true");
+});

@@ -31,10 +31,12 @@ export function DayField({ label, value, onDay, className }: Props) {
         className={classNames("control w-28 px-2", isWrong && "border-loss", className ?? "h-8")}
         value={typed ?? value}
         onChange={(event) => {
-          const day = readDate(event.target.value);
+          const read = readDate(event.target.value);
+          const day = isDate(read) ? read : "";
           setIsLeft(false);
           setTyped(event.target.value);
-          onDay(isDate(day) ? day : "");
+          // letter by letter nothing is said anew
+          if (day !== value) onDay(day);
         }}
         onBlur={() => {
           setIsLeft(true);
