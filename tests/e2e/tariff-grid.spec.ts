@@ -139,12 +139,19 @@ test("an answer that got lost is no refusal: what was stored is stored once, and
   const tariff = new TariffDriver(page);
   await tariff.open("DEALER-ROAD-SELL", "2026", 2, 1);
   const before = await tariff.cell(2, 1).innerText();
+  // a second try finds what the first one left
+  const typed = before.startsWith("83") ? "84" : "83";
+  const noted = page.getByRole("row").filter({ hasText: typed });
+  const activity = "/activity?about=DEALER-ROAD-SELL%2Feditions%2F2026%2Frows%2F2%2Frates%2F1";
+  await page.goto(activity);
+  const earlier = await noted.count();
+  await tariff.open("DEALER-ROAD-SELL", "2026", 2, 1);
   let lost = 0;
   let tryAgain = () => {};
   const seen = new Promise<void>((resolve) => (tryAgain = resolve));
   await page.route("**/tariffs/**", async (route) => {
     // the page asks for other things of its table too
-    if (!/"to":"83"/.test(route.request().postData() ?? "")) return route.continue();
+    if (!(route.request().postData() ?? "").includes(`"to":"${typed}"`)) return route.continue();
     if (lost > 0) {
       // what is told for half a second may not be seen by who looks once a second
       await seen;
@@ -155,15 +162,15 @@ test("an answer that got lost is no refusal: what was stored is stored once, and
     await route.fetch();
     await route.abort();
   });
-  await tariff.type("83");
+  await tariff.type(typed);
   await expect(page.getByRole("alert").filter({ hasText: "does not answer" })).toBeVisible();
   tryAgain();
   await expect(page.getByRole("alert").filter({ hasText: "does not answer" })).toHaveCount(0);
   expect(lost).toBe(1);
   await page.reload();
-  await expect(tariff.cell(2, 1)).toHaveText("83");
-  await page.goto("/activity?about=DEALER-ROAD-SELL%2Feditions%2F2026%2Frows%2F2%2Frates%2F1");
-  await expect(page.getByRole("row").filter({ hasText: "83" })).toHaveCount(1);
+  await expect(tariff.cell(2, 1)).toHaveText(typed);
+  await page.goto(activity);
+  await expect(noted).toHaveCount(earlier + 1);
   await tariff.open("DEALER-ROAD-SELL", "2026", 2, 1);
   await tariff.type(before);
   await expect(tariff.cell(2, 1)).toHaveText(before);
