@@ -9,6 +9,7 @@ import { benchBreadth } from "./breadth";
 import { benchQuotes } from "./quotes";
 import { benchReplay } from "./replay";
 import { benchScaling } from "./scaling";
+import { benchSourcing } from "./sourcing";
 import { benchSql } from "./sql";
 
 const demo = readDemo();
@@ -23,6 +24,7 @@ for (const part of [
   () => benchReplay(demo),
   () => benchScaling(small),
   () => benchBreadth(small),
+  () => benchSourcing(small),
   () => benchSql(small),
   () => benchLadder(),
 ])
