@@ -115,7 +115,7 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
     dateStyle: "short",
     timeStyle: "short",
   });
-  await gate.publishing.getByLabel(/^Day and time/).fill(clock.format(at));
+  await gate.publishing.getByRole("textbox", { name: /^Day and time/ }).fill(clock.format(at));
   await gate.publishing.getByRole("textbox", { name: /^Note/ }).fill("dearer on the islands");
   await gate.publishing.getByRole("button", { name: "Publish for then" }).click();
   await expect(gate.publishing).toContainText(`Revision ${live + 1} waits for`);

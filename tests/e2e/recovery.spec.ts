@@ -289,7 +289,7 @@ test("a table's break-even goes into the draft, is seen at the gate and replayed
   const send = page.getByRole("button", { name: /^Put \d+ rates? into the draft$/ });
   if (await send.isDisabled()) await losing.getByRole("checkbox").check();
   await page
-    .getByLabel("In force from")
+    .getByRole("textbox", { name: "In force from" })
     .fill(new Date(Date.now() - 100 * 86_400_000).toISOString().slice(0, 10));
   await send.click();
   await expect(page.getByRole("status").filter({ hasText: "in the draft, as edition" })).toBeVisible();

@@ -3,7 +3,7 @@ import { placeHref } from "@/features/draft";
 import { PageHead } from "@/ui/parts/page-head";
 import type { ActivityQuery, ShownAction } from "./load";
 import { ListTable } from "@/ui/parts/list-table";
-import { SentDay } from "@/ui/fields/sent-day";
+import { SentDay } from "@/features/edits";
 
 interface Props {
   readonly query: ActivityQuery;

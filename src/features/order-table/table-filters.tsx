@@ -7,7 +7,7 @@ import { lookNames, stateNames } from "@/features/orders";
 import { countryName } from "@/messages/country-name";
 import type { LoadedTable } from "./load";
 import { useAddress } from "@/ui/use-address";
-import { DayField } from "@/ui/fields/day-field";
+import { DayField } from "@/features/edits";
 
 const field = "control mt-0.5 block h-8 max-w-full px-1.5";
 const countries = [...countryCodes].sort((a, b) => countryName(a).localeCompare(countryName(b), "en"));

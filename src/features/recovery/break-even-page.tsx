@@ -9,7 +9,7 @@ import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 import { signed } from "@/ui/signed";
 import { useAddress } from "@/ui/use-address";
-import { DayField } from "@/ui/fields/day-field";
+import { DayField } from "@/features/edits";
 import { putRates } from "./actions";
 import { isMarginPercent, MOST_PERCENT, steps, type BreakEvenQuery } from "./break-even-query";
 import type { BreakEvenParts } from "./load";

@@ -6,7 +6,7 @@ import { startReplay, type ReplayChoice } from "@/features/jobs";
 import { useSubmit } from "@/features/submit";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
-import { DayField } from "@/ui/fields/day-field";
+import { DayField } from "@/features/edits";
 
 const kinds = [
   { value: "last", name: "the last orders, up to" },

@@ -2,9 +2,9 @@
 
 import { useState } from "react";
 import { isDate } from "@/core/calendar/local-date";
-import { classNames } from "../class-names";
-import { readDate } from "../date-text";
-import { CalendarButton } from "./calendar-button";
+import { classNames } from "@/ui/class-names";
+import { readDate } from "@/ui/date-text";
+import { CalendarButton } from "@/ui/fields/calendar-button";
 
 interface Props {
   readonly label: string;
