@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import { useState } from "react";
 import type { Offer } from "@/core/setup/offer";
 import type { Terms } from "@/core/setup/amount";
 import type { Plan } from "@/core/setup/plan";
@@ -10,6 +11,7 @@ import type { Committed } from "@/ui/fields/commit";
 import { EditField } from "@/ui/fields/edit-field";
 import { plainNumber } from "@/ui/number-text";
 import { ChoiceField } from "@/ui/fields/choice-field";
+import { Trouble } from "@/ui/parts/trouble";
 import { ClassesEditor } from "./classes-editor";
 import { LadderEditor } from "./ladder-editor";
 import { beginPlan, planKinds } from "./plan-kinds";
@@ -53,6 +55,11 @@ export function PlanEditor(props: Props) {
     const next = beginPlan(kind, former, sellTariffs);
     return next ? onCommit(next) : ({ ok: false, text: "There is no sell tariff yet." } as const);
   };
+  const [trouble, setTrouble] = useState<string>();
+  const bringBack = async (kind: string) => {
+    const answer = await choose(kind);
+    setTrouble(answer.ok ? undefined : answer.text);
+  };
   return (
     <>
       <ChoiceField
@@ -69,11 +76,12 @@ export function PlanEditor(props: Props) {
           {kept.map(({ kind }, i) => (
             <span key={kind}>
               {i > 0 && ", "}
-              <button type="button" className="link" onClick={() => void choose(kind)}>
+              <button type="button" className="link" onClick={() => void bringBack(kind)}>
                 {nameOf(kind)}
               </button>
             </span>
           ))}
+          <Trouble text={trouble} />
         </p>
       )}
       {isUnfinished ? (
