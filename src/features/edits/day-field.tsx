@@ -25,7 +25,6 @@ export function DayField({ label, value, onDay, className }: Props) {
       <input
         aria-label={label}
         aria-invalid={isWrong || undefined}
-        title={isWrong ? "No day: write it as 2026-12-24 or 24.12.2026." : undefined}
         placeholder="2026-12-24"
         autoComplete="off"
         className={classNames("control w-28 px-2", isWrong && "border-loss", className ?? "h-8")}
@@ -53,7 +52,7 @@ export function DayField({ label, value, onDay, className }: Props) {
       />
       {isWrong && (
         <span role="alert" className="text-xs text-loss">
-          no day
+          No day: write it as 2026-12-24.
         </span>
       )}
     </span>
