@@ -77,4 +77,4 @@ function secured(response: NextResponse): NextResponse {
   return response;
 }
 
-export const config = { matcher: [{ source: "/((?!_next/static|api/(?!docs)|icon.svg).*)" }] };
+export const config = { matcher: [{ source: "/((?!_next/static|api/(?!docs)|metrics$|icon.svg).*)" }] };

@@ -58,6 +58,10 @@ test("health and readiness answer anybody; pages send strangers to sign in, with
 }) => {
   expect(await (await api.get("/api/v1/health")).json()).toEqual({ status: "ok" });
   expect(await (await api.get("/api/v1/ready")).json()).toMatchObject({ status: "ok" });
+  // figures for watchers are where watchers look; a key opens them, a session does not
+  const figures = await api.get("/metrics", { headers: { authorization: "Bearer wd_demo_everything" } });
+  expect(await figures.text()).toContain("wallodrom_live_revision");
+  expect((await api.get("/metrics", { maxRedirects: 0 })).status()).toBe(401);
   const answer = await page.goto("/tariffs");
   await expect(page).toHaveURL(/sign-in/);
   const policy = answer?.headers()["content-security-policy"] ?? "";

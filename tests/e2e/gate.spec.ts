@@ -103,6 +103,7 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(/\d+ of \d+ orders change/, {
     timeout: 40_000,
   });
+  const replay = new URL(page.url()).pathname;
   await expect(page.getByRole("link", { name: number, exact: true })).toBeVisible();
   await expect(page.getByRole("img", { name: /Orders by how much more they are charged/ })).toBeVisible();
 
@@ -117,6 +118,7 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
   });
   await gate.publishing.getByRole("textbox", { name: /^Day and time/ }).fill(clock.format(at));
   await gate.publishing.getByRole("textbox", { name: /^Note/ }).fill("dearer on the islands");
+  await gate.see();
   await gate.publishing.getByRole("button", { name: "Publish for then" }).click();
   await expect(gate.publishing).toContainText(`Revision ${live + 1} waits for`);
   expect(await gate.live()).toBe(live);
@@ -137,6 +139,12 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
 
   // the revisions tell it all
   await page.goto("/gate/revisions");
+  await expect(
+    page
+      .getByRole("row")
+      .nth(2)
+      .getByRole("link", { name: /orders change$/ }),
+  ).toHaveAttribute("href", replay);
   await expect(page.getByRole("row").nth(1)).toContainText(`backed out: revision ${live} again`);
   await expect(page.getByRole("row").nth(2)).toContainText("dearer on the islands");
   await page.getByRole("link", { name: String(live + 1), exact: true }).click();
@@ -197,7 +205,11 @@ test("where two are needed one asks and another publishes; nobody publishes what
   try {
     await gate.open();
     await gate.publishing.getByRole("textbox", { name: /^Note/ }).fill("as agreed");
-    await gate.publishing.getByRole("button", { name: "Ask to publish" }).click();
+    const ask = gate.publishing.getByRole("button", { name: "Ask to publish" });
+    // what the checks warn of is seen by whoever asks
+    await expect(ask).toBeDisabled();
+    await gate.see();
+    await ask.click();
     const asked = gate.publishing.getByRole("region", { name: "Asked to publish" });
     await expect(asked).toContainText("You asked to publish this");
     await expect(asked.getByRole("button", { name: "Publish" })).toHaveCount(0);
@@ -247,7 +259,23 @@ test("a strike counts at once: it is said on every page, orders tell it, and whe
   await orders.open(number);
   await expect(orders.offer("Island van")).toHaveCount(0);
   await expect(page.getByText(/The ferries stand still \(carrier AMB is suspended\)/).first()).toBeVisible();
+  // one that begins on another day is told, and stops nothing yet
   await page.goto("/suspensions");
+  await page.getByRole("combobox", { name: "Which" }).selectOption("TRT");
+  await page.getByRole("textbox", { name: "From", exact: true }).fill("24.12.2099 08:00");
+  await page.getByRole("textbox", { name: "Until", exact: true }).fill("23.12.2099 08:00");
+  await page.getByLabel(/^Why/).fill("Christmas");
+  await page.getByRole("button", { name: "Suspend from then" }).click();
+  await expect(page.getByText("The end is not after the beginning")).toBeVisible();
+  await page.getByRole("textbox", { name: "Until", exact: true }).fill("27.12.2099 08:00");
+  await page.getByRole("button", { name: "Suspend from then" }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("1 is suspended, 1 is to be");
+  await expect(page.getByRole("list", { name: "Suspended now" })).not.toContainText("Christmas");
+  await page
+    .getByRole("row", { name: /Christmas/ })
+    .getByRole("button", { name: /^End/ })
+    .click();
+  await expect(page.getByText("Christmas")).toBeHidden();
   await page.getByRole("button", { name: /^End: carrier/ }).click();
   await expect(page.getByRole("list", { name: "Suspended now" })).toBeHidden();
   await orders.open(number);

@@ -1,5 +1,8 @@
+import { readFileSync } from "node:fs";
+
 /** `npm run mutate [folder]`: see docs/testing.md. */
 export default {
+  ...(process.env.MUTATE ? { mutate: JSON.parse(readFileSync(process.env.MUTATE, "utf8")) } : {}),
   testRunner: "mocha",
   plugins: ["@stryker-mutator/mocha-runner"],
   mochaOptions: { spec: ["tests/mutation/core.mjs"] },
@@ -8,8 +11,7 @@ export default {
   ignoreStatic: true,
   incremental: true,
   tempDirName: ".data/mutation/sandbox",
-  reporters: ["json", "clear-text"],
-  clearTextReporter: { allowColor: false, allowEmojis: false, reportTests: false, logTests: false },
+  reporters: ["json", "progress-append-only"],
   jsonReporter: { fileName: process.env.MUTATION_REPORT ?? ".data/mutation/report.json" },
   ignorePatterns: [
     "/.data",
@@ -22,6 +24,6 @@ export default {
     "/src/features",
     "/src/ui",
   ],
-  concurrency: 2,
+  concurrency: Number(process.env.CONCURRENCY ?? 2),
   timeoutMS: 30_000,
 };

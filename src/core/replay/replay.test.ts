@@ -90,7 +90,10 @@ test("offers lost and gained, and a slower promise", () => {
   const slower = replayOf((setup) => (setup.services[0]!.transit.maxDays = 5));
   expect([...slower.run([orders[0]!])][0]).toMatchObject({
     difference: { changed: [{ offer: "parcel", latest: ["2026-11-30", "2026-12-02"] }] },
+    moved: { promise: "later", charge: "0" },
   });
+  const sooner = replayOf((setup) => (setup.services[0]!.transit.maxDays = 1));
+  expect([...sooner.run([orders[0]!])][0]).toMatchObject({ moved: { promise: "sooner" } });
 });
 
 test("an order that can't be rated tells why and does not count; the applied offer counts, not the cheapest", () => {

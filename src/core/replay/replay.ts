@@ -8,7 +8,7 @@ import type { ItemLookup } from "../quote/read-lines";
 import type { QuoteRequest } from "../quote/request";
 import type { KeptRates } from "../services/live-rate";
 import type { Problem } from "../setup/problem";
-import { differenceOf, type Difference } from "./difference";
+import { differenceOf, type Difference, type Pair } from "./difference";
 import { TotalsCounter, type Totals } from "./totals";
 
 /** An order to be rated again. */
@@ -33,6 +33,8 @@ export interface Moved {
   readonly offer: string;
   readonly charge: string;
   readonly margin: string;
+  /** Its promise, where that is another: later, or sooner. What is promised no more counts as later. */
+  readonly promise?: "later" | "sooner";
 }
 
 /** One order's outcome; `moved` where the offer it counts with is the same before and after. */
@@ -78,7 +80,7 @@ export class Replay {
     const before = this.count(request, offer, 0, then.value);
     const after = this.count(request, offer, 1, next.value);
     if (difference) this.countChange(request, difference, weightClass(next.value));
-    const moved = difference && movedBy(before, after);
+    const moved = difference && movedBy(before, after, difference);
     return moved ? { index, difference, moved } : { index, difference };
   }
 
@@ -119,13 +121,24 @@ interface Counted {
   readonly margin: Decimal;
 }
 
-function movedBy(before: Counted | undefined, after: Counted | undefined): Moved | undefined {
+function movedBy(
+  before: Counted | undefined,
+  after: Counted | undefined,
+  { changed }: Difference,
+): Moved | undefined {
   if (!before || !after || before.offer !== after.offer) return undefined;
+  const latest = changed.find(({ offer }) => offer === after.offer)?.latest;
   return {
+    ...(latest ? { promise: isLater(latest) ? ("later" as const) : ("sooner" as const) } : {}),
     offer: after.offer,
     charge: after.charge.minus(before.charge).toString(),
     margin: after.margin.minus(before.margin).toString(),
   };
+}
+
+/** Days as ISO 8601, which compare as text; nothing is later than any. */
+function isLater([before, after]: Pair): boolean {
+  return after === "" || (before !== "" && after > before);
 }
 
 /** Upper edges in kg, each in its class. */

@@ -24,6 +24,16 @@ test("a move lies in the step it is over the lower and up to the upper edge of; 
   expect(margin.every(({ orders }) => orders === 0)).toBe(true);
 });
 
+test("promises that are later and sooner are counted apart", () => {
+  const counter = new SpreadCounter();
+  for (const promise of ["later", "sooner", "later"] as const) {
+    const { moved: by, ...order } = moved(0, "0", "0");
+    counter.add({ ...order, moved: { ...by, promise } });
+  }
+  counter.add(moved(3, "1", "1"));
+  expect(counter.spread).toMatchObject({ later: 2, sooner: 1 });
+});
+
 test("the twenty that lose most and earn most are kept, ties by place; what was lost or could not be rated is counted", () => {
   const counter = new SpreadCounter();
   for (let i = 0; i < 60; i++) counter.add(moved(i, "1", String((i % 30) - 15)));

@@ -16,9 +16,12 @@ export interface MovedOrder extends Moved {
 export interface Spread {
   readonly charge: readonly SpreadStep[];
   readonly margin: readonly SpreadStep[];
-  /** Orders whose own offer is another, or is given on one side alone. */
+  /** Orders that are given an offer less, or one more. */
   readonly lost: number;
   readonly gained: number;
+  /** Orders whose own offer is promised for a later, or an earlier, day; absent in what was kept before it was counted. */
+  readonly later?: number;
+  readonly sooner?: number;
   /** By margin, the worst first; of equal ones the earlier. */
   readonly worst: readonly MovedOrder[];
   /** By margin, the best first. */
@@ -40,6 +43,8 @@ export class SpreadCounter {
   private best: MovedOrder[] = [];
   private lost = 0;
   private gained = 0;
+  private later = 0;
+  private sooner = 0;
   private unrated = 0;
 
   add(replayed: Replayed): void {
@@ -51,6 +56,8 @@ export class SpreadCounter {
     if (difference && difference.lost.length > 0) this.lost++;
     if (difference && difference.gained.length > 0) this.gained++;
     if (!moved) return;
+    if (moved.promise === "later") this.later++;
+    if (moved.promise === "sooner") this.sooner++;
     count(this.charge, moved.charge);
     count(this.margin, moved.margin);
     const margin = Decimal.of(moved.margin);
@@ -59,8 +66,9 @@ export class SpreadCounter {
   }
 
   get spread(): Spread {
-    const { worst, best, lost, gained, unrated } = this;
-    return { charge: steps(this.charge), margin: steps(this.margin), worst, best, lost, gained, unrated };
+    const { worst, best, lost, gained, later, sooner, unrated } = this;
+    const [charge, margin] = [steps(this.charge), steps(this.margin)];
+    return { charge, margin, worst, best, lost, gained, later, sooner, unrated };
   }
 }
 

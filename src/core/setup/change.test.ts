@@ -1,7 +1,9 @@
 import fc from "fast-check";
+import { anyBusiness } from "../../../tests/support/any-business";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { applyChanges } from "./change";
 import { findDangling } from "./dangling";
+import { differenceOf } from "./difference";
 import { inverse, type Change } from "./inverse";
 import { indexOfSegment, splitPath } from "./path";
 import { runs } from "../../../tests/support/runs";
@@ -164,5 +166,37 @@ test("any run of cell changes is taken back by its inverse", () => {
       expect(back.ok && back.value.setup).toEqual(smallestSetup());
     }),
     { seed: 13, numRuns: runs(100) },
+  );
+});
+
+test("a list that gets members and has others changed in the same edit is taken back as a whole", () => {
+  const setup = smallestSetup();
+  setup.offers[0]!.services = ["PARCEL"];
+  setup.services.push({ ...setup.services[0]!, code: "SECOND" }, { ...setup.services[0]!, code: "THIRD" });
+  const made = applyChanges(setup, [
+    { path: "offers/parcel/services/0", from: "PARCEL", to: "THIRD" },
+    { path: "offers/parcel/services/0", to: "SECOND", at: 0 },
+    { path: "offers/parcel/services/0", to: "PARCEL", at: 0 },
+    { path: "offers/parcel/services/1", from: "SECOND" },
+  ]);
+  expect(made.ok && made.value.changes.map(({ to }) => to)).toEqual(["THIRD", "SECOND", "PARCEL", undefined]);
+  const back = made.ok && applyChanges(made.value.setup, inverse(made.value.changes));
+  expect(back && back.ok && back.value.setup).toEqual(setup);
+});
+
+test("of any business with any other's offers: what made it so, taken back, leaves what was", () => {
+  fc.assert(
+    fc.property(anyBusiness, anyBusiness, ({ setup }, other) => {
+      const offers = setup.offers.map((offer, i) => ({
+        ...offer,
+        ...other.setup.offers[i],
+        code: offer.code,
+      }));
+      const made = applyChanges(setup, differenceOf(setup, { ...setup, offers }));
+      fc.pre(made.ok);
+      const back = applyChanges(made.value.setup, inverse(made.value.changes));
+      expect(back.ok && back.value.setup).toEqual(setup);
+    }),
+    { seed: 17, numRuns: runs(60) },
   );
 });

@@ -1,12 +1,13 @@
 import type { Change } from "./inverse";
 import { danglingIn, findDangling, inheritNoDangling } from "./dangling";
 import { business, exchangeRate } from "./business";
+import { canonicalChanges } from "./canonical-changes";
 import { itemException, sourcing } from "./offer";
 import { nearest } from "./nearest";
 import { parseWith, type Parsed } from "./parse-setup";
 import { indexOfSegment, joinPath, splitPath, type Json } from "./path";
 import type { Problem } from "./problem";
-import { same } from "./same";
+import { placeChange, type Own } from "./place-change";
 import { memberSchemas, type CodedList, type Setup } from "./setup";
 import { MOST_ENTRIES, zoneEntry } from "./zone-chart";
 
@@ -25,7 +26,7 @@ export function applyChanges(setup: Setup, changes: readonly Change[]): Parsed<C
   const applied: Change[] = [];
   const own: Own = new WeakSet();
   for (const change of changes) {
-    const result = place(next, splitPath(change.path), change, own);
+    const result = placeChange(next, splitPath(change.path), change, own);
     if ("problem" in result) return { ok: false, problems: [result.problem] };
     next = result.value;
     applied.push(result.at === undefined ? change : { ...change, at: result.at });
@@ -39,97 +40,9 @@ export function applyChanges(setup: Setup, changes: readonly Change[]): Parsed<C
     ok: true,
     value: {
       setup: checked.value,
-      changes: applied.map((change) => canonical(change, checked.value, applied.length === 1)),
+      changes: canonicalChanges(applied, checked.value),
     },
   };
-}
-
-type Placed = { value: unknown; at?: number } | { problem: Problem };
-
-/** Copies made by the changes at hand: each list and record is copied once, however many changes touch it. */
-type Own = WeakSet<object>;
-
-function ownList(list: readonly unknown[], own: Own): unknown[] {
-  if (own.has(list)) return list as unknown[];
-  const copy = [...list];
-  own.add(copy);
-  return copy;
-}
-
-function ownRecord(record: Record<string, unknown>, own: Own): Record<string, unknown> {
-  if (own.has(record)) return record;
-  const copy = { ...record };
-  own.add(copy);
-  return copy;
-}
-
-function noPlace(change: Change): { problem: Problem } {
-  return { problem: { code: "no-such-place", path: change.path, data: {} } };
-}
-
-function meanwhile(change: Change, now: unknown): { problem: Problem } {
-  const theirs =
-    now === undefined || now === null
-      ? "nothing"
-      : typeof now === "object"
-        ? JSON.stringify(now).slice(0, 200)
-        : String(now);
-  return { problem: { code: "changed-meanwhile", path: change.path, data: { theirs } } };
-}
-
-function place(at: unknown, segments: readonly string[], change: Change, own: Own): Placed {
-  const [segment, ...rest] = segments;
-  if (segment === undefined || typeof at !== "object" || at === null) return noPlace(change);
-  if (Array.isArray(at)) return placeInList(at, segment, rest, change, own);
-  const record = at as Record<string, unknown>;
-  if (rest.length > 0) {
-    // an optional group of fields that is not there yet is begun by its first field
-    const inner = place(record[segment] ?? (change.from === undefined ? {} : undefined), rest, change, own);
-    if ("problem" in inner) return inner;
-    const changed = ownRecord(record, own);
-    changed[segment] = inner.value;
-    return withValue(changed, inner.at);
-  }
-  if (!same(record[segment], change.from)) return meanwhile(change, record[segment]);
-  const { [segment]: _, ...others } = record;
-  return { value: change.to === undefined ? others : { ...record, [segment]: change.to } };
-}
-
-function placeInList(
-  list: readonly unknown[],
-  segment: string,
-  rest: readonly string[],
-  change: Change,
-  own: Own,
-): Placed {
-  const index = indexOfSegment(list, segment);
-  if (rest.length > 0) {
-    if (index < 0) return noPlace(change);
-    const inner = place(list[index], rest, change, own);
-    if ("problem" in inner) return inner;
-    const changed = ownList(list, own);
-    changed[index] = inner.value;
-    return withValue(changed, inner.at);
-  }
-  if (change.from === undefined) {
-    if (change.to === undefined) return noPlace(change);
-    const at = Math.min(change.at ?? list.length, list.length);
-    const longer = ownList(list, own);
-    longer.splice(at, 0, change.to);
-    return { value: longer, at };
-  }
-  if (index < 0 || !same(list[index], change.from)) return meanwhile(change, list[index]);
-  const changed = ownList(list, own);
-  if (change.to === undefined) {
-    changed.splice(index, 1);
-    return { value: changed, at: index };
-  }
-  changed[index] = change.to;
-  return { value: changed };
-}
-
-function withValue(value: unknown, at: number | undefined): Placed {
-  return at === undefined ? { value } : { value, at };
 }
 
 /**
@@ -301,19 +214,4 @@ function newlyDangling(before: Setup, after: Setup, changes: readonly Change[]):
   const uses = [...new Set(places)];
   const shown = uses.slice(0, 3).join(", ") + (uses.length > 3 ? ` and ${uses.length - 3} more` : "");
   return [{ code: "in-use", path: removal.path, data: { uses: shown, first: first.path } }];
-}
-
-/**
- * The change with the value as the format keeps it ("007.5" became "7.5"). A record that was put over another is read anew
- * where it is the only change: later ones could have moved it.
- */
-function canonical(change: Change, setup: Setup, isAlone: boolean): Change {
-  const isRecord = typeof change.to === "object";
-  if (change.to === undefined || (isRecord && !(isAlone && change.from !== undefined))) return change;
-  let at: unknown = setup;
-  for (const segment of splitPath(change.path)) {
-    if (Array.isArray(at)) at = at[indexOfSegment(at, segment)];
-    else if (typeof at === "object" && at !== null) at = (at as Record<string, unknown>)[segment];
-  }
-  return at === undefined ? change : { ...change, to: at as Json };
 }

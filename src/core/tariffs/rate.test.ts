@@ -2,13 +2,13 @@ import fc from "fast-check";
 import { smallestSetup } from "../../../tests/support/smallest-setup";
 import { Decimal } from "../money/decimal";
 import type { Edition, Tariff } from "../setup/tariff";
-import { given } from "../working/reason";
+import { given, refused, reject } from "../working/reason";
 import { Trace, type Step } from "../working/step";
 import { compileChart } from "../zones/compiled-chart";
 import { findBreak } from "./breaks";
 import { compileTariff, editionOn } from "./compiled-tariff";
 import { rateCurve } from "./curve";
-import { tariffRate } from "./rate";
+import { editionRate, tariffRate } from "./rate";
 import { runs } from "../../../tests/support/runs";
 
 const base = smallestSetup();
@@ -206,4 +206,89 @@ test("a curve has a piece a break, sloped where the rate is per unit", () => {
     { break: 1, from: 30, to: 100, start: 24, end: 80 },
     { break: 2, from: 100, to: 150, start: 55, end: 82.5 },
   ]);
+});
+
+test("why there is no rate says the zone or the cell, and leads there", () => {
+  const rejection = (tariff: ReturnType<typeof tariffWith>, value: string, country = "EE") => {
+    const answer = tariffRate(tariff, {
+      valueOf: () => given(Decimal.of(value)),
+      place: { country, postcode: "" },
+      origins: ["SHED"],
+      date: "2026-11-24",
+    });
+    return answer.ok ? undefined : answer.rejection;
+  };
+  const path = "tariffs/PARCEL-BUY/editions/2026";
+  const noRow = tariffWith({ rows: [] });
+  expect(editionRate(noRow, noRow.editions[0]!, "1", Decimal.one)).toEqual({
+    ok: false,
+    rejection: expect.objectContaining({
+      reason: "no-rate",
+      inputs: { tariff: "Parcel", zone: "1" },
+      source: `${path}/zones`,
+    }),
+  });
+  const gap = tariffWith({ rows: [{ zone: "1", rates: [null, "3"] }] });
+  expect(rejection(gap, "4")).toMatchObject({
+    reason: "no-rate",
+    inputs: { tariff: "Parcel", zone: "1", break: { upper: "5" } },
+    source: `${path}/zones/1/breaks/5`,
+  });
+  expect(rejection(tariffWith({}), "31")).toMatchObject({
+    reason: "above-last-break",
+    inputs: { value: { value: "31", unit: "kg" }, last: { value: "30", unit: "kg" } },
+    source: `${path}/breaks/30`,
+  });
+  const late = { breaks: [{ edge: "2", rate: "flat" as const }], rows: [{ zone: "1", rates: ["3"] }] };
+  expect(rejection(tariffWith(late, { boundary: "from" }), "1")).toMatchObject({
+    reason: "below-first-break",
+    inputs: { value: { value: "1" }, first: { value: "2" } },
+    source: `${path}/breaks/2`,
+  });
+});
+
+test("where bands' own measure is not known there is no rate, and that it is not known is why", () => {
+  const banded = tariffWith({
+    bands: { measure: "quantity", edges: ["5", "20"] },
+    rows: [
+      {
+        zone: "1",
+        rates: [
+          ["4", "6"],
+          ["8", "9"],
+        ],
+      },
+    ],
+  });
+  const ask = (pieces: string | undefined, trace?: Trace) =>
+    tariffRate(
+      banded,
+      {
+        valueOf: (measure, _, source) =>
+          measure === "quantity"
+            ? pieces === undefined
+              ? refused(reject("weight-missing", { skus: ["A"] }, source))
+              : given(Decimal.of(pieces))
+            : given(Decimal.one),
+        place: { country: "EE", postcode: "" },
+        origins: ["SHED"],
+        date: "2026-11-24",
+      },
+      trace,
+    );
+  expect(ask(undefined)).toMatchObject({
+    ok: false,
+    rejection: { source: "tariffs/PARCEL-BUY/editions/2026/bands/measure" },
+  });
+  expect(ask("21")).toMatchObject({
+    ok: false,
+    rejection: { reason: "above-last-break", source: "tariffs/PARCEL-BUY/editions/2026/bands/20" },
+  });
+  const steps: Step[] = [];
+  const found = ask("6", new Trace(steps, "rate"));
+  expect(found.ok && found.value.amount.toString()).toBe("8");
+  expect(steps.find(({ code }) => code === "band-found")).toMatchObject({
+    inputs: { value: { value: "6" }, band: { lower: "5", upper: "20" } },
+    source: "tariffs/PARCEL-BUY/editions/2026/bands/20",
+  });
 });

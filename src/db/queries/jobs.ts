@@ -36,6 +36,26 @@ export async function lastDone(db: Database, kind: string): Promise<JobRow | und
   return row;
 }
 
+/** A replay that was done, by the stamp of the draft it was made of. */
+export interface DoneReplay {
+  readonly id: string;
+  readonly stamp: number;
+  readonly orders: number;
+  readonly changed: number;
+}
+
+/** Of the replays that were made of a draft as it then was, the last of each of these stamps. */
+export async function replaysByStamp(db: Database, stamps: readonly number[]): Promise<DoneReplay[]> {
+  if (stamps.length === 0) return [];
+  const figure = (name: string) => sql<number>`(${jobs.result}->>${sql.raw(`'${name}'`)})::int`;
+  const stamp = figure("stamp");
+  return db
+    .selectDistinctOn([stamp], { id: jobs.id, stamp, orders: figure("orders"), changed: figure("changed") })
+    .from(jobs)
+    .where(and(eq(jobs.kind, "replay"), eq(jobs.state, "done"), inArray(stamp, [...stamps])))
+    .orderBy(stamp, desc(jobs.endedAt));
+}
+
 /** How much work there is, by kind and state. */
 export async function countJobs(db: Database): Promise<{ kind: string; state: string; count: number }[]> {
   return db

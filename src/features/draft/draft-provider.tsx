@@ -16,6 +16,7 @@ import { editDraft, renameInDraft } from "./actions";
 import type { EditAnswer, StoredEdit } from "./answer";
 import { certain } from "./certain";
 import { draftSignals, type DraftSignals } from "./draft-signals";
+import { OwnEditsContext, useOwnEdits } from "./own-edits";
 import { useTold, type Told } from "./use-told";
 
 /** How the business counts: the units quantities are shown in, and the currency money without another is of. */
@@ -95,11 +96,16 @@ export function DraftProvider({
     return next;
   }, []);
 
+  const own = useOwnEdits(stamp);
+  const { sent, ended } = own;
+
   const store = useCallback(
-    (send: (origin: EditOrigin) => Promise<EditAnswer>) => {
+    (send: (origin: EditOrigin) => Promise<EditAnswer>, changes: readonly Change[] = []) => {
       const origin = { id: crypto.randomUUID(), seen: shown.current };
+      sent(origin.id, changes);
       return queue(async () => {
         const answer = await certain(() => send(origin), setNotice);
+        ended(origin.id, answer.ok ? answer.value : undefined);
         if (answer.ok) {
           past.current.push(answer.value);
           future.current = [];
@@ -110,10 +116,10 @@ export function DraftProvider({
         return answer;
       });
     },
-    [count, router, queue, signals],
+    [count, router, queue, signals, sent, ended],
   );
   const commit = useCallback(
-    (changes: readonly Change[]) => store((origin) => editDraft({ ...origin, changes })),
+    (changes: readonly Change[]) => store((origin) => editDraft({ ...origin, changes }), changes),
     [store],
   );
   const rename = useCallback(
@@ -129,6 +135,7 @@ export function DraftProvider({
         // it is of the state the step made: what was stored since is gone through by the server
         const back = { id: crypto.randomUUID(), seen: step.stamp, changes: inverse(step.changes) };
         const answer = await certain(() => editDraft(back), setNotice);
+        ended(back.id, answer.ok ? answer.value : undefined);
         if (answer.ok) {
           from.current.pop();
           to.current.push(answer.value);
@@ -138,7 +145,7 @@ export function DraftProvider({
         setNotice(answer.ok ? undefined : `Not undone: ${answer.text}`);
         count();
       }),
-    [count, queue, signals],
+    [count, queue, signals, ended],
   );
   const undo = useCallback(() => {
     tell(undefined);
@@ -177,5 +184,9 @@ export function DraftProvider({
     }),
     [mayEdit, signals, habits, commit, store, rename, undo, redo, depth, notice, told, tell],
   );
-  return <Context value={value}>{children}</Context>;
+  return (
+    <Context value={value}>
+      <OwnEditsContext value={own.changes}>{children}</OwnEditsContext>
+    </Context>
+  );
 }

@@ -1,37 +1,27 @@
 "use client";
 
-import { useEffect, useRef, useState } from "react";
+import { useMemo } from "react";
 import type { Json } from "@/core/setup/path";
+import { withChanges } from "@/core/setup/with-changes";
 import type { Committed } from "@/ui/fields/commit";
 import { changeAt } from "./draft-fields";
 import { useDraft } from "./draft-provider";
+import { useOwnChanges } from "./own-edits";
 import { isUnfinished } from "./unfinished";
 import { useKeptUnfinished } from "./use-unfinished";
 
-/** What somebody set here, from when it was sent until the page shows it as the draft's. */
-interface Sent<T> {
-  readonly to: T | undefined;
-  /** How many edits are under way. */
-  readonly waiting: number;
-  /** What the page showed when the last of them was stored. */
-  readonly over: T | undefined;
-}
-
 /**
- * A value at a path that several fields make together. What is set counts at once, so that the next field builds on it
- * and not on what the page showed before; a refusal brings back what is stored. `onTyping` tells of a value that is being
+ * A value at a path that several fields make together. What is set on this screen counts at once, of the value, within it
+ * or of what holds it, so that the next field builds on it and not on what the page showed before; a refusal brings back
+ * what is stored. `onTyping` tells of a value that is being
  * typed, with nothing when typing is over. A value with an amount still to be typed stays here until it is.
  */
 export function useDraftValue<T>(path: string, stored: T | undefined) {
   const { signals, commit } = useDraft();
-  const [sent, setSent] = useState<Sent<T>>();
-  const shown = useRef(stored);
-  useEffect(() => {
-    shown.current = stored;
-  }, [stored]);
+  const own = useOwnChanges();
   const [unfinished, keep] = useKeptUnfinished<T>(path);
-  const value = sent && (sent.waiting > 0 || sent.over === stored) ? sent.to : stored;
-  const from = value as Json | undefined;
+  const from = useMemo(() => withChanges(path, stored as Json | undefined, own), [path, stored, own]);
+  const value = from as T | undefined;
   return {
     value: unfinished ?? value,
     onCommit: async (to: T | undefined): Promise<Committed> => {
@@ -44,20 +34,9 @@ export function useDraftValue<T>(path: string, stored: T | undefined) {
         keep(undefined);
         return { ok: true };
       }
-      setSent((before) => ({ to, waiting: (before?.waiting ?? 0) + 1, over: stored }));
       const answer = await commit([changeAt(path, from, to as Json | undefined)]);
-      if (!answer.ok) {
-        setSent(undefined);
-        return { ok: false, text: answer.text, conflict: answer.code === "conflict" };
-      }
+      if (!answer.ok) return { ok: false, text: answer.text, conflict: answer.code === "conflict" };
       keep(undefined);
-      // as it was stored: what is set next is held against that
-      const kept = answer.value.changes[0]?.to as T | undefined;
-      setSent((before) => {
-        if (!before) return undefined;
-        const waiting = before.waiting - 1;
-        return { to: waiting === 0 ? kept : before.to, waiting, over: shown.current };
-      });
       return { ok: true };
     },
     onTyping: (to: T | undefined) =>

@@ -13,7 +13,7 @@ import { approve, dropProposed, setRules, takeMemberBack, withdraw } from "./act
 import { BackOut } from "./back-out";
 import { ChangeLines } from "./change-lines";
 import type { GateView, ShownFinding, ShownMember, ShownTrial } from "./load";
-import { PublishForm } from "./publish-form";
+import { PublishForm, warningsText } from "./publish-form";
 
 /** Where changes wait, are looked over, and go live together. */
 export function GatePage({ replay, ...view }: GateView & { readonly replay: ShownReplay | undefined }) {
@@ -149,6 +149,9 @@ function LiveNow({ view: { live, waiting, zone, mayPublish } }: { readonly view:
   );
 }
 
+/** So many warnings are read without being opened. */
+const MOST_OPEN = 8;
+
 function Findings({ view }: { readonly view: GateView }) {
   const { stops, stopCount, warnings, warningCount, isChecking } = view;
   return (
@@ -160,16 +163,13 @@ function Findings({ view }: { readonly view: GateView }) {
             ? "being made"
             : stopCount + warningCount === 0
               ? "nothing found"
-              : `${stopCount === 1 ? "1 stop" : `${stopCount} stops`}, ${warningCount === 1 ? "1 warning" : `${warningCount} warnings`}`}
+              : `${stopCount === 1 ? "1 stop" : `${stopCount} stops`}, ${warningsText(warningCount)}`}
         </span>
       </h2>
       <FindingList findings={stops} more={stopCount - stops.length} tone="border-loss" />
       {warningCount > 0 && (
-        <details open={stopCount === 0 && warningCount <= 3}>
-          <summary className="text-soft">
-            {warningCount === 1 ? "1 warning" : `${warningCount} warnings`}, which publishing does not wait
-            for
-          </summary>
+        <details open={stopCount === 0 && warningCount <= MOST_OPEN}>
+          <summary className="text-soft">{warningsText(warningCount)}</summary>
           <FindingList findings={warnings} more={warningCount - warnings.length} tone="border-sign" />
         </details>
       )}

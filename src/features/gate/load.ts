@@ -43,6 +43,8 @@ export interface ShownRevision {
   readonly changes: string;
   /** Charges that were applied by it. */
   readonly charges: number;
+  /** The replay that was made before it was published. */
+  readonly replay: { readonly id: string; readonly orders: number; readonly changed: number } | undefined;
   readonly restores: number | undefined;
 }
 
@@ -231,8 +233,9 @@ function shownRevision(row: ListedRevision, zone: string): ShownRevision {
     published: clock(row.publishedAt),
     takesEffect: clock(row.takesEffectAt),
     isSmall: row.kind === "small-edit",
-    changes: countWords(row.changes as Record<string, number>),
+    changes: row.kind === "first" ? "the first" : countWords(row.changes as Record<string, number>),
     charges: row.charges,
+    replay: row.replay,
     restores: row.restores ?? undefined,
   };
 }

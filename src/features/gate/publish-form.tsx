@@ -12,17 +12,23 @@ import type { GateView } from "./load";
 
 type Props = Pick<
   GateView,
-  "seen" | "zone" | "stopCount" | "changes" | "secondPerson" | "waiting" | "isChecking"
+  "seen" | "zone" | "stopCount" | "warningCount" | "changes" | "secondPerson" | "waiting" | "isChecking"
 >;
+
+export function warningsText(n: number): string {
+  return n === 1 ? "1 warning" : `${n} warnings`;
+}
 
 /** Publishing what waits: now or at an instant of the business's clock, with a note. */
 export function PublishForm(props: Props) {
-  const { seen, zone, stopCount, changes, secondPerson, waiting } = props;
+  const { seen, zone, stopCount, warningCount, changes, secondPerson, waiting } = props;
   const [note, setNote] = useState("");
   const [when, setWhen] = useState<"now" | "later">("now");
   const [at, setAt] = useState("");
   const [about, setAbout] = useState<"carry" | "replace">("carry");
   const [told, setTold] = useState<string>();
+  // a warning that comes up afterwards has to be seen too
+  const [looked, setLooked] = useState(0);
   const { busy, trouble, setTrouble, submit } = useSubmit();
   const send = async (event: FormEvent) => {
     event.preventDefault();
@@ -48,6 +54,7 @@ export function PublishForm(props: Props) {
     );
   };
   const isShut = stopCount > 0 || changes === 0;
+  const asksToLook = !isShut && warningCount > 0;
   return (
     <form onSubmit={(event) => void send(event)} aria-label="Publish" className="space-y-2">
       <label className="block">
@@ -99,8 +106,18 @@ export function PublishForm(props: Props) {
           </label>
         </fieldset>
       )}
+      {asksToLook && (
+        <label className="flex min-h-6 items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={looked >= warningCount}
+            onChange={(event) => setLooked(event.target.checked ? warningCount : 0)}
+          />
+          I have seen {warningCount === 1 ? "the warning" : `the ${warningsText(warningCount)}`} above
+        </label>
+      )}
       <div className="flex flex-wrap items-center gap-2">
-        <Button kind="main" type="submit" disabled={busy || isShut}>
+        <Button kind="main" type="submit" disabled={busy || isShut || (asksToLook && looked < warningCount)}>
           {secondPerson ? "Ask to publish" : when === "now" ? "Publish now" : "Publish for then"}
         </Button>
         {stopCount > 0 && (

@@ -41,8 +41,8 @@ export function RevisionPage({ zone, revision, against, members, mayEdit }: Prop
       <p className="pb-1">
         {state === "live" && <b>Live </b>}
         {state === "scheduled" ? "takes effect" : "in force from"} {takesEffect} ({zone}), published by {by}
-        {asked !== "" && `, asked by ${asked}`}. {charges === 0 ? "No charge" : charges} applied by it
-        {charges === 0 ? " yet" : ""}.{restores !== undefined && ` It is revision ${restores} again.`}
+        {asked !== "" && `, asked by ${asked}`}. {chargesText(charges)}.
+        {restores !== undefined && ` It is revision ${restores} again.`}
       </p>
       {note !== "" && <p className="pb-1">{note}</p>}
       <CompareWith number={number} against={against} />
@@ -57,6 +57,11 @@ export function RevisionPage({ zone, revision, against, members, mayEdit }: Prop
       )}
     </div>
   );
+}
+
+function chargesText(charges: number): string {
+  if (charges === 0) return "No charge applied by it yet";
+  return charges === 1 ? "1 charge applied by it" : `${charges} charges applied by it`;
 }
 
 function CompareWith({ number, against }: { readonly number: number; readonly against: number | undefined }) {

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import { replayTitle } from "@/features/replay";
 import { classNames } from "@/ui/class-names";
 import { ListTable } from "@/ui/parts/list-table";
 import { PageHead } from "@/ui/parts/page-head";
@@ -25,6 +26,7 @@ export function RevisionsPage({ zone, revisions, more }: Props) {
           "Published by",
           "What changed",
           "Note",
+          "Replay before it",
           "Charges applied",
         ]}
       >
@@ -56,6 +58,13 @@ export function RevisionsPage({ zone, revisions, more }: Props) {
               )}
             </td>
             <td className="max-w-[18rem] break-words">{one.note}</td>
+            <td>
+              {one.replay && (
+                <Link prefetch={false} className="link" href={`/gate/replay/${one.replay.id}`}>
+                  {replayTitle(one.replay)}
+                </Link>
+              )}
+            </td>
             <td className="text-right">{one.charges}</td>
           </tr>
         ))}

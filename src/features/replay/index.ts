@@ -1,4 +1,5 @@
-export { ReplayPage, madeWords, replayTitle } from "./replay-page";
+export { ReplayPage } from "./replay-page";
+export { madeWords, replayTitle } from "./replay-words";
 export { StartReplay } from "./start-replay";
 export { moneyDifference } from "./money-difference";
 export type { ShownReplay } from "./load";

@@ -57,6 +57,9 @@ export function loadLastReplay(): Promise<ShownReplay | undefined> {
   });
 }
 
+const names = new Intl.Collator("en");
+const byName = (a: ShownTotal, b: ShownTotal) => names.compare(a.name, b.name);
+
 async function shown(
   db: Look["db"],
   id: string,
@@ -69,14 +72,14 @@ async function shown(
     const names = new Map(list.map(({ code, name }) => [code, name]));
     return (code: string) => names.get(code) ?? code;
   };
-  const names: Readonly<Record<keyof Totals, (key: string) => string>> = {
+  const nameIn: Readonly<Record<keyof Totals, (key: string) => string>> = {
     channel: nameOf(setup?.channels),
     country: countryName,
     offer: nameOf(setup?.offers),
     weight: (edge) => (edge === "" ? "over 100 kg, or not known" : `up to and including ${edge} kg`),
   };
   const rows = (by: keyof Totals): ShownTotal[] =>
-    result.totals[by].map(([key, line]) => ({ name: names[by](key), line }));
+    result.totals[by].map(([key, line]) => ({ name: nameIn[by](key), line }));
   const { revision, currency, orders, changed, spread, worst, best } = result;
   return {
     id,
@@ -92,9 +95,9 @@ async function shown(
     later: Math.max(0, (draft?.stamp ?? 0) - result.stamp),
     totals: [
       { by: "Channel", rows: rows("channel") },
-      { by: "Country", rows: rows("country") },
+      { by: "Country", rows: rows("country").toSorted(byName) },
       { by: "Weight", rows: rows("weight") },
-      { by: "Offer given", rows: rows("offer") },
+      { by: "Offer given", rows: rows("offer").toSorted(byName) },
     ],
     all: sumOfLines(rows("channel").map(({ line }) => line)),
     spread,

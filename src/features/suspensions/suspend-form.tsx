@@ -24,9 +24,9 @@ interface Props {
   readonly choices: Readonly<Record<SuspendedKind, readonly Choice[]>>;
 }
 
-const blank = { code: "", reason: "", until: "", places: "", effect: "stop" as "stop" | "delay" };
+const blank = { code: "", reason: "", from: "", until: "", places: "", effect: "stop" as "stop" | "delay" };
 
-/** Suspending something, from now on. */
+/** Suspending something, from now or from a moment on. */
 export function SuspendForm({ zone, choices }: Props) {
   const [what, setWhat] = useState<SuspendedKind>("origin");
   const [typed, setTyped] = useState(blank);
@@ -90,6 +90,14 @@ export function SuspendForm({ zone, choices }: Props) {
             </select>
           </Labelled>
         )}
+        <Labelled name="From" hint="empty: at once">
+          <MomentField
+            label="From"
+            className="mt-0.5 flex"
+            value={typed.from}
+            onType={(from) => set({ from })}
+          />
+        </Labelled>
         <Labelled name="Until" hint="empty: until somebody ends it">
           <MomentField
             label="Until"
@@ -108,7 +116,7 @@ export function SuspendForm({ zone, choices }: Props) {
         />
       </Labelled>
       <Button kind="main" type="submit" disabled={busy}>
-        Suspend now
+        {typed.from.trim() === "" ? "Suspend now" : "Suspend from then"}
       </Button>
       <Trouble text={trouble} />
     </form>
@@ -136,6 +144,7 @@ interface Typed {
   readonly what: SuspendedKind;
   readonly code: string;
   readonly reason: string;
+  readonly from: string;
   readonly until: string;
   readonly places: string;
   readonly effect: "stop" | "delay";
@@ -143,12 +152,17 @@ interface Typed {
 
 /** What was typed as it is sent, or what can't be read of it. */
 export function inputOf(
-  { what, code, reason, until, places, effect }: Typed,
+  { what, code, reason, from, until, places, effect }: Typed,
   zone: string,
 ): SuspensionInput | string {
+  const begin = from.trim() === "" ? undefined : instantInZone(readMoment(from), zone);
+  if (from.trim() !== "" && begin === undefined)
+    return "Say the day and the time of the beginning, as 2026-12-24 08:30, or leave it empty.";
   const end = until.trim() === "" ? undefined : instantInZone(readMoment(until), zone);
   if (until.trim() !== "" && end === undefined)
     return "Say the day and the time of the end, as 2026-12-24 08:30, or leave it empty.";
+  if (begin !== undefined && end !== undefined && end <= begin)
+    return "The end is not after the beginning: say a later one, or leave it empty.";
   const destinations = what === "service" && places.trim() !== "" ? readDestinations(places) : undefined;
   if (reason.trim() === "") return "Say why: whoever looks at an order reads it.";
   return {
@@ -157,6 +171,7 @@ export function inputOf(
     reason: reason.trim(),
     effect: what === "origin" ? effect : "stop",
     ...(destinations ? { destinations } : {}),
+    ...(begin === undefined ? {} : { from: begin }),
     ...(end === undefined ? {} : { until: end }),
   };
 }

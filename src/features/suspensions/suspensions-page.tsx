@@ -15,7 +15,7 @@ type Props = NonNullable<Awaited<ReturnType<typeof loadSuspensions>>>;
 export function SuspensionsPage({ zone, suspensions, choices, mayEdit }: Props) {
   return (
     <div className="px-[18px] py-4">
-      <PageHead above="Today" title={suspensions.length === 0 ? "Nothing is suspended" : "Suspended"} />
+      <PageHead above="Today" title={titleOf(suspensions)} />
       <p className="pb-3 text-soft">
         A suspension counts at once, for every order and every shop, and ends by itself. The setup stays as it
         is.
@@ -30,6 +30,13 @@ export function SuspensionsPage({ zone, suspensions, choices, mayEdit }: Props) 
       {mayEdit && <SuspendForm zone={zone} choices={choices} />}
     </div>
   );
+}
+
+function titleOf(suspensions: readonly ShownSuspension[]): string {
+  const now = suspensions.filter(({ isOn }) => isOn).length;
+  const later = suspensions.length - now;
+  const words = now === 0 ? "Nothing is suspended" : now === 1 ? "1 is suspended" : `${now} are suspended`;
+  return later === 0 ? words : `${words}, ${later === 1 ? "1 is to be" : `${later} are to be`}`;
 }
 
 const pages = { origin: "/origins", carrier: "/carriers", service: "/services", offer: "/offers" } as const;

@@ -17,6 +17,7 @@ import { editSetup } from "../services/edit-setup";
 import { draftSetup } from "../services/draft-setup";
 import { backOut, publishDraft, type Publisher } from "../services/publish";
 import { cancelJob, jobOf, startJob } from "../services/jobs";
+import { listedRevisions } from "../services/revision-list";
 import { suspend } from "../services/suspensions";
 import { numbersOf } from "../orders/order-queue";
 import type { ChargedMany } from "./charge-orders";
@@ -295,3 +296,22 @@ test("the database is away for twenty seconds in the middle of a batch: it goes 
   expect(await ended(await replay(10))).toMatchObject({ state: "done" });
   await one.kill("SIGTERM");
 }, 120_000);
+
+test("a revision is told with the replay that was made of just what it holds, and no other", async () => {
+  const one = worker();
+  const rename = (to: string, from: string) =>
+    editSetup(db, [{ path: "offers/express/name", to, from }], act);
+  const { name } = (await draftSetup(db))!.setup.offers.find(({ code }) => code === "express")!;
+  await rename("Looked at", name);
+  await ended(await replay(20));
+  const id = await replay(30);
+  await ended(id);
+  const looked = await publish();
+  expect(looked).toMatchObject({ ok: true });
+  await rename("Not looked at", "Looked at");
+  expect(await publish()).toMatchObject({ ok: true });
+  const [not, last] = await listedRevisions(db, { limit: 2 });
+  expect(not!.replay).toBeUndefined();
+  expect(last).toMatchObject({ replay: { id, orders: 30 } });
+  await one.kill("SIGTERM");
+}, 60_000);

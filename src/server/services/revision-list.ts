@@ -1,6 +1,7 @@
 import "server-only";
 import { inArray, sql } from "drizzle-orm";
 import type { Database } from "@/db/connect";
+import { replaysByStamp, type DoneReplay } from "@/db/queries/jobs";
 import {
   inForceBefore,
   listRevisions,
@@ -17,6 +18,8 @@ export interface ListedRevision extends RevisionRow {
   readonly state: RevisionState;
   /** Charges that were applied by it. */
   readonly charges: number;
+  /** The last replay that was made of just what it holds. */
+  readonly replay: DoneReplay | undefined;
 }
 
 /** Revisions, the newest first, with what became of them. */
@@ -39,10 +42,16 @@ async function withStates(db: Database, rows: readonly RevisionRow[]): Promise<L
     db,
     rows.map(({ number }) => number),
   );
+  const replays = await replaysByStamp(
+    db,
+    rows.filter(({ kind }) => kind === "published").map(({ stamp }) => stamp),
+  );
+  const replayed = new Map(replays.map((one) => [one.stamp, one]));
   return rows.map((row) => ({
     ...row,
     state: stateOf(row, live, waiting),
     charges: counts.get(row.number) ?? 0,
+    replay: row.kind === "published" ? replayed.get(row.stamp) : undefined,
   }));
 }
 

@@ -28,9 +28,16 @@ export class GateDriver {
     await expect(this.publishing).toBeVisible();
   }
 
+  /** Says that what the checks warn of was seen, where it asks for that. */
+  async see(): Promise<void> {
+    const box = this.publishing.getByRole("checkbox", { name: /^I have seen/ });
+    if (await box.isVisible()) await box.check();
+  }
+
   /** Publishes all that waits now; gives the number of the revision. */
   async publish(note: string): Promise<number> {
     await this.publishing.getByRole("textbox", { name: /^Note/ }).fill(note);
+    await this.see();
     await this.publishing.getByRole("button", { name: "Publish now" }).click();
     const said = this.publishing.getByRole("status");
     await expect(said).toContainText(/Revision \d+ is live/);
