@@ -1,3 +1,4 @@
+import { skuStart, skuText } from "./sku-text";
 import { failureWords } from "./carrier-words";
 import type { ReasonCode, ReasonInputs, Rejection } from "@/core/working/reason";
 import { breakWords, count, list, money, quantity } from "./figures";
@@ -14,15 +15,15 @@ const sizes = {
 const sentences: Sentences = {
   "nothing-to-ship": () => "Nothing on this order ships",
   "no-exchange-rate": (i) => `No exchange rate from ${i.from} to ${i.to}`,
-  "weight-missing": (i) => `No weight for ${list(i.skus)}`,
-  "size-missing": (i) => `No size for ${list(i.skus)}`,
+  "weight-missing": (i) => `No weight for ${list(i.skus.map(skuText))}`,
+  "size-missing": (i) => `No size for ${list(i.skus.map(skuText))}`,
   "out-of-stock": (i) =>
     i.together !== undefined
-      ? `${i.wanted} of ${i.sku} wanted, ${i.together} in all places that may ship it`
+      ? `${i.wanted} of ${skuText(i.sku)} wanted, ${i.together} in all places that may ship it`
       : i.most > 0
-        ? `${i.wanted} of ${i.sku} wanted, ${i.mostAt ?? "one place"} has most with ${i.most}`
-        : `${i.wanted} of ${i.sku} wanted, no origin that may ship it has that many`,
-  "origin-cannot-ship": (i) => `No origin may ship ${i.sku} there`,
+        ? `${i.wanted} of ${skuText(i.sku)} wanted, ${i.mostAt ?? "one place"} has most with ${i.most}`
+        : `${i.wanted} of ${skuText(i.sku)} wanted, no origin that may ship it has that many`,
+  "origin-cannot-ship": (i) => `No origin may ship ${skuText(i.sku)} there`,
   "origin-not-served-by-service": (i) => `${i.service} does not leave from ${i.origin}`,
   "zone-not-found": (i) =>
     i.origin === undefined
@@ -47,13 +48,13 @@ const sentences: Sentences = {
   signature: (i) => `${i.name} does not ask for a signature`,
   "goods-class": (i) =>
     i.goodsClass === ""
-      ? `${i.sku} is in none of the goods classes taken`
-      : `${i.sku} is ${i.goodsClass}, which is not taken`,
+      ? `${skuStart(i.sku)} is in none of the goods classes taken`
+      : `${skuStart(i.sku)} is ${i.goodsClass}, which is not taken`,
   "transport-mode": (i) =>
     i.goodsClass === undefined
-      ? `${i.name} goes by ${modeNames[i.mode]}, which ${i.sku} may not`
-      : `${i.name} goes by ${modeNames[i.mode]}, which ${i.sku}, being ${i.goodsClass}, may not`,
-  "item-banned": (i) => `${i.sku} is not sent this way`,
+      ? `${i.name} goes by ${modeNames[i.mode]}, which ${skuText(i.sku)} may not`
+      : `${i.name} goes by ${modeNames[i.mode]}, which ${skuText(i.sku)}, being ${i.goodsClass}, may not`,
+  "item-banned": (i) => `${skuStart(i.sku)} is not sent this way`,
   destination: (i) => `Not offered in ${place(i)}`,
   "customer-group": (i) => `Only for ${list(i.groups, "or")}`,
   coupon: (i) => `Only with the coupon ${i.coupon}`,

@@ -1,3 +1,4 @@
+import { skuStart, skuText } from "./sku-text";
 import type { Quantity } from "@/core/units/unit";
 import type { MoneyText } from "@/core/working/reason";
 import type { Step, StepCode, StepInputs } from "@/core/working/step";
@@ -75,7 +76,7 @@ const picks = { cheapest: "the cheapest", fastest: "the fastest", listed: "the f
 const sentences: Sentences = {
   "order-measured": (i) =>
     `${count(i.pieces, "piece")} on ${count(i.lines, "line")}, ${i.weight ? quantity(i.weight) : "weight not known"}, goods ${money(i.goodsValue)} without tax.`,
-  "line-not-shipped": (i) => `${i.sku} is not shipped and does not count.`,
+  "line-not-shipped": (i) => `${skuStart(i.sku)} is not shipped and does not count.`,
   "origin-chosen": (i) =>
     `Ships from ⟦${i.name}⟧: ${chosenBy[i.by]}${i.others > 0 ? `, against ${count(i.others, "other way", "other ways")}` : ""}.`,
   "origins-not-proven": (i) =>
@@ -141,8 +142,8 @@ const sentences: Sentences = {
   "classes-combined": (i, r) => `⟦The ${i.combine}⟧ of ${i.classes} parts: ${r ?? ""}.`,
   "item-exception": (i, r) =>
     i.effect === "shipsFree"
-      ? `${i.pieces} × ⟦${i.sku}⟧ ships free and is left out.`
-      : `${i.pieces} × ⟦${i.sku}⟧ at ${money(i.each)} ${effects[i.effect]}: ${r ?? ""} ${i.each.currency}.`,
+      ? `${i.pieces} × ⟦${skuText(i.sku)}⟧ ships free and is left out.`
+      : `${i.pieces} × ⟦${skuText(i.sku)}⟧ at ${money(i.each)} ${effects[i.effect]}: ${r ?? ""} ${i.each.currency}.`,
   "nothing-left-to-charge": () => "Nothing is left for the ⟦plan⟧ to charge.",
   "shipments-charged": (i, r) =>
     `${i.how === "perShipmentSum" ? "The sum" : "The highest"} of ${i.shipments} shipments: ${r ?? ""}.`,

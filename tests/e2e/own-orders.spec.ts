@@ -60,7 +60,7 @@ test("a business of one's own: messy files in, charged in one go, what is odd se
   const aside = page.getByRole("region", { name: "Set aside" });
   await expect(aside).toContainText("8 set aside");
   await charge.click();
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText("192 orders charged");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("192 orders charged", { timeout: 90_000 });
   await expect(aside).toContainText("Nothing offered 2 B-1042 B-1041");
   await expect(aside).toContainText("Weight missing 3 B-1053 B-1052 B-1051");
   await expect(aside).toContainText("Address odd 3 B-1063 B-1062 B-1061");

@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useMemo, useState, type FormEvent } from "react";
 import { nearest } from "@/core/setup/nearest";
+import { countryCurrency } from "@/core/zones/country-habits";
 import type { StartTemplate } from "@/core/setup/start-templates";
 import { sent } from "@/features/submit";
 import type { WordedProblem } from "@/messages/answer";
@@ -34,6 +35,8 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
     timeZone,
     deliveryTaxPercent: "",
   });
+  // what a country says of currency and time, until somebody says otherwise
+  const [said, setSaid] = useState<ReadonlySet<keyof Facts>>(new Set());
   const [start, setStart] = useState<(typeof starts)[number]["value"]>("");
   const [problems, setProblems] = useState<readonly WordedProblem[]>([]);
   const [trouble, setTrouble] = useState<string>();
@@ -48,6 +51,21 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
     if (answer.ok && start === "price-list") router.push("/tariffs/+file");
   };
   const set = (key: keyof Facts) => (text: string) => setValues((known) => ({ ...known, [key]: text }));
+  const say = (key: keyof Facts) => (text: string) => {
+    setSaid((known) => new Set([...known, key]));
+    set(key)(text);
+  };
+  const setCountry = (country: string) => {
+    const currency = countryCurrency(country);
+    if (currency === undefined) return set("country")(country);
+    const zone = countryZone(country, timeZone);
+    setValues((known) => ({
+      ...known,
+      country,
+      ...(said.has("homeCurrency") ? {} : { homeCurrency: currency }),
+      ...(said.has("timeZone") ? {} : { timeZone: zone }),
+    }));
+  };
   const troubleOf = (key: keyof Facts) =>
     problems.find(
       (one) => one.path === `business/${key}` || (key === "country" && one.path.endsWith("/country")),
@@ -72,22 +90,26 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
         nearest={nearest}
         label="Country"
         options={countries}
-        onCode={set("country")}
+        onCode={setCountry}
         trouble={troubleOf("country")}
       />
       <PickInput
+        // another country's begins anew
+        key={said.has("homeCurrency") ? "said" : `by ${values.homeCurrency}`}
         nearest={nearest}
         label="Home currency"
         options={currencies}
-        onCode={set("homeCurrency")}
+        first={values.homeCurrency}
+        onCode={say("homeCurrency")}
         trouble={troubleOf("homeCurrency")}
       />
       <PickInput
+        key={said.has("timeZone") ? "said" : `in ${values.timeZone}`}
         nearest={nearest}
         label="Time zone"
         options={timeZones}
-        first={timeZone}
-        onCode={set("timeZone")}
+        first={values.timeZone}
+        onCode={say("timeZone")}
         trouble={troubleOf("timeZone")}
       />
       <Field
@@ -119,6 +141,17 @@ export function BusinessStart({ timeZone }: { readonly timeZone: string }) {
     </form>
   );
 }
+
+/** The browser's own zone where the country has it, else the country's first; what is there for one that tells none. */
+function countryZone(country: string, otherwise: string): string {
+  const zones = (new Intl.Locale(`und-${country}`) as ZonedLocale).getTimeZones?.() ?? [];
+  const own = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const known = zones.filter((zone) => timeZones.some(({ code }) => code === zone));
+  return known.includes(own) ? own : (known[0] ?? otherwise);
+}
+
+/** Newer than the types know. */
+type ZonedLocale = Intl.Locale & { readonly getTimeZones?: () => readonly string[] };
 
 function Field({
   label,

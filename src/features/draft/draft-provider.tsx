@@ -24,6 +24,8 @@ export interface Habits {
   readonly weight: "kg" | "g" | "lb" | "oz";
   readonly length: "cm" | "mm" | "m" | "in";
   readonly currency: string;
+  /** Where it is, as two letters. */
+  readonly country: string;
   /** The date in the business's time zone. */
   readonly today: string;
 }

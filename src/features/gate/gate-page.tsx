@@ -51,15 +51,29 @@ export function GatePage({ replay, ...view }: GateView & { readonly replay: Show
       </div>
       <aside
         aria-label="Publishing"
-        className="space-y-4 border-l-4 border-ink bg-sheet px-4 py-4 max-lg:border-t-4 max-lg:border-l-0 lg:overflow-auto"
+        className="flex min-h-0 flex-col border-l-4 border-ink bg-sheet max-lg:border-t-4 max-lg:border-l-0"
       >
-        <LiveNow view={view} />
-        <Findings view={view} />
-        <Trials trials={view.trials} />
-        <Replays replay={replay} mayStart={view.mayEdit} />
-        {view.proposal ? <Proposal view={view} /> : view.mayPublish && !isAtOnce && <PublishForm {...view} />}
-        {!view.mayPublish && <p className="text-soft">Publishing is for others: ask one of them.</p>}
+        <div className="space-y-4 px-4 py-4 lg:min-h-0 lg:flex-1 lg:overflow-auto">
+          <LiveNow view={view} />
+          {stopCount > 0 && <Findings view={view} />}
+          <Replays replay={replay} mayStart={view.mayEdit} />
+          <Trials trials={view.trials} />
+          {stopCount === 0 && <Findings view={view} />}
+        </div>
+        <Decision view={view} />
       </aside>
+    </div>
+  );
+}
+
+/** What is decided stays in sight, however much there is to read before. */
+function Decision({ view }: { readonly view: GateView }) {
+  const { proposal, mayPublish, isAtOnce } = view;
+  if (isAtOnce && mayPublish && !proposal) return null;
+  return (
+    <div className="border-t border-hairline px-4 py-3">
+      {proposal ? <Proposal view={view} /> : mayPublish && <PublishForm {...view} />}
+      {!mayPublish && <p className="text-soft">Publishing is for others: ask one of them.</p>}
     </div>
   );
 }

@@ -83,8 +83,8 @@ export function PublishForm(props: Props) {
               setWhen("later");
             }}
           />
+          <span className="narrow text-soft">by the clock of {zone}</span>
         </div>
-        <p className="narrow text-soft">by the clock of {zone}</p>
       </fieldset>
       {waiting.length > 0 && when === "now" && (
         <fieldset className="space-y-1 border-l-4 border-sign pl-2">

@@ -75,7 +75,7 @@ export function ItemsGrid(props: Props) {
   return (
     <div className="px-[18px] py-4" data-found={page.find}>
       <PageHead
-        above={`${count(total, "item")} · ${lacking === 0 ? "every shippable one has a weight" : `${lacking} without a weight: offers that need one are withheld`}`}
+        above={`${count(total, "item")} · ${total === 0 ? "each with its weight, price and stock" : lacking === 0 ? "every shippable one has a weight" : `${lacking} without a weight: offers that need one are withheld`}`}
         title="Items"
       >
         <label>
@@ -137,7 +137,7 @@ export function ItemsGrid(props: Props) {
         </p>
       )}
       <ItemTools total={total} origins={origins.map(({ code }) => code)} units={units} classes={classes} />
-      <div className="gap-8 xl:flex">
+      <div className="flex flex-wrap gap-x-8">
         <GoodsClasses classes={classes} notices={notices} />
         <ItemExceptions exceptions={exceptions} itemSetup={itemSetup} currency={currency} notices={notices} />
       </div>

@@ -2,9 +2,10 @@
 
 import Link from "next/link";
 import { useRouter } from "next/navigation";
-import { useEffect, useId, useMemo, useState, type ReactNode } from "react";
+import { useEffect, useId, useMemo, useRef, useState, type ReactNode } from "react";
 import { countryCodes } from "@/core/zones/countries";
 import { postcodeExample } from "@/core/orders/postcode-shape";
+import { findGoods } from "@/features/orders";
 import { OffersTable } from "@/features/quotes";
 import { sent, useSubmit } from "@/features/submit";
 import { countryName, countryOf } from "@/messages/country-name";
@@ -30,9 +31,21 @@ export function NewOrder({ words }: { readonly words: NewOrderWords }) {
   const [kept, keep] = useKept(KEPT, "");
   const blank = useMemo(() => emptyOrder(words.channels[0]?.code ?? "", countryName(words.country)), [words]);
   const written = useMemo(() => writtenFrom(kept, blank), [kept, blank]);
+  const latest = useRef(written);
+  useEffect(() => {
+    latest.current = written;
+  }, [written]);
   const set = (more: Partial<WrittenOrder>) => keep(JSON.stringify({ ...written, ...more }));
+  // the line may have been written on, or be gone, by the time the item is known
+  const meant = (at: number, typed: string, sku: string) => {
+    const { lines } = latest.current;
+    if (lines[at]?.sku !== typed) return;
+    const next = lines.map((line, i) => (i === at ? { ...line, sku } : line));
+    keep(JSON.stringify({ ...latest.current, lines: next }));
+  };
   const order = useMemo(() => orderWritten(written, { number: plainNumber, country: countryOf }), [written]);
   const tried = useTried(order);
+  useUnknownItems(tried, written, meant);
   const { busy, trouble, submit } = useSubmit();
   const [chosen, setChosen] = useState<string>();
   const channel = words.channels.find(({ code }) => code === written.channel);
@@ -72,6 +85,7 @@ export function NewOrder({ words }: { readonly words: NewOrderWords }) {
             currency={channel?.currency ?? ""}
             includesTax={channel?.pricesIncludeTax === true}
             onSet={(lines) => set({ lines })}
+            onMeant={meant}
           />
         </div>
         <div>
@@ -114,6 +128,29 @@ function useTried(order: object): Tried | undefined {
     };
   }, [text]);
   return tried;
+}
+
+/** Items nobody knows by what was typed, but by its letters large or small, become those: also in an order that was kept. */
+function useUnknownItems(
+  tried: Tried | undefined,
+  { lines }: WrittenOrder,
+  onMeant: (at: number, typed: string, sku: string) => void,
+): void {
+  const told = useRef(onMeant);
+  useEffect(() => {
+    told.current = onMeant;
+  });
+  const unknown = (tried?.problems ?? []).find(({ code }) => code === "unknown-sku")?.data.sku;
+  const at = lines.findIndex(({ sku }) => unknown !== undefined && sku.trim() === unknown);
+  const typed = lines[at]?.sku;
+  useEffect(() => {
+    if (typed === undefined) return;
+    void sent(findGoods(typed)).then((answer) => {
+      const small = typed.trim().toLowerCase();
+      const same = answer.ok ? answer.value.filter(({ sku }) => sku.toLowerCase() === small) : [];
+      if (same.length === 1 && same[0]) told.current(at, typed, same[0].sku);
+    });
+  }, [at, typed]);
 }
 
 /** What keeps it from being rated or stored, without nagging about what nobody has come to yet. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { useId, useState } from "react";
-import { findGoods } from "@/features/orders";
+import { findGoods, itemMeant } from "@/features/orders";
 import { sent } from "@/features/submit";
 import { emptyLine, type WrittenLine } from "./written-order";
 
@@ -11,10 +11,12 @@ interface LinesProps {
   readonly currency: string;
   readonly includesTax: boolean;
   readonly onSet: (lines: readonly WrittenLine[]) => void;
+  /** Hears which item a line's text means, a moment after it was left. */
+  readonly onMeant: (at: number, typed: string, sku: string) => void;
 }
 
 /** The goods; a fresh line stands below the last as soon as that is begun. */
-export function WrittenLines({ lines, prices, currency, includesTax, onSet }: LinesProps) {
+export function WrittenLines({ lines, prices, currency, includesTax, onSet, onMeant }: LinesProps) {
   const id = useId();
   const [found, setFound] = useState<readonly { sku: string; name: string }[]>([]);
   const set = (at: number, more: Partial<WrittenLine>) => {
@@ -26,6 +28,13 @@ export function WrittenLines({ lines, prices, currency, includesTax, onSet }: Li
     if (sku.trim().length < 2) return;
     const answer = await sent(findGoods(sku));
     if (answer.ok) setFound(answer.value);
+  };
+  // what was left as a name, or in other letters, becomes the number it means
+  const settle = async (at: number, sku: string) => {
+    if (sku.trim() === "") return;
+    const answer = await sent(findGoods(sku));
+    const meant = answer.ok ? itemMeant(sku, answer.value) : undefined;
+    if (meant !== undefined && meant !== sku) onMeant(at, sku, meant);
   };
   // the price of a line without one is the catalogue's; lines without an item have none
   const priceOf = (at: number) =>
@@ -56,6 +65,7 @@ export function WrittenLines({ lines, prices, currency, includesTax, onSet }: Li
                   placeholder="number or name"
                   value={line.sku}
                   onChange={(event) => void look(at, event.target.value)}
+                  onBlur={(event) => void settle(at, event.target.value)}
                 />
               </td>
               <td>

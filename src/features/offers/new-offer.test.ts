@@ -9,7 +9,7 @@ const channel = (code: string, currency: string): Channel => ({
   active: true,
 });
 const channels = [channel("web", "EUR"), channel("market", "SEK")];
-const beside = { channels, shown: undefined, offer: undefined, homeCurrency: "EUR" };
+const beside = { channels, shown: undefined, offer: undefined, homeCurrency: "EUR", services: [] };
 
 test("an offer begins in the channel that is looked at, with its currency where it is another", () => {
   expect(newOffer("x", "X", beside)).toMatchObject({ channels: ["web"] });
@@ -32,4 +32,13 @@ test("without a channel, or beside one that is gone, it is still an offer of the
     newOffer("x", "X", { ...beside, shown: "gone" }),
   ])
     expect(offerSchema.safeParse(one).success).toBe(true);
+});
+
+test("the only service in use stands behind it from the beginning; of several none is guessed", () => {
+  const on = { code: "ON", active: true };
+  const off = { code: "OFF", active: false };
+  const by = (...services: (typeof on)[]) => newOffer("x", "X", { ...beside, services }).services;
+  expect(by(off, on)).toEqual(["ON"]);
+  expect(by(on, { code: "TOO", active: true })).toEqual([]);
+  expect(by(off)).toEqual([]);
 });

@@ -8,17 +8,19 @@ interface Beside {
   /** The offer whose page is shown. */
   readonly offer: Offer | undefined;
   readonly homeCurrency: string;
+  readonly services: readonly { readonly code: string; readonly active: boolean }[];
 }
 
 /**
- * A new offer: given in the channel that is looked at, in its currency where that is not the home currency, and charging
- * nothing to nobody until somebody says how.
+ * A new offer: given in the channel that is looked at, in its currency where that is not the home currency, by the only
+ * service in use where there is just one, and charging nothing to nobody until somebody says how.
  */
 export function newOffer(
   code: string,
   name: string,
-  { channels, shown, offer, homeCurrency }: Beside,
+  { channels, shown, offer, homeCurrency, services }: Beside,
 ): Offer {
+  const inUse = services.filter(({ active }) => active);
   const wanted = shown ?? offer?.channels[0];
   const channel = channels.find((one) => one.code === wanted) ?? channels[0];
   return {
@@ -26,7 +28,7 @@ export function newOffer(
     name,
     channels: channel ? [channel.code] : [],
     ...(channel && channel.currency !== homeCurrency ? { currency: channel.currency } : {}),
-    services: [],
+    services: inUse.length === 1 ? inUse.map((one) => one.code) : [],
     pick: "cheapest",
     acrossOrigins: "any",
     plan: { kind: "ladder", match: "first", rules: [] },

@@ -18,10 +18,11 @@ interface Props {
   /** The channel whose own page is shown. */
   readonly channel?: string;
   readonly homeCurrency: string;
+  readonly services: readonly { readonly code: string; readonly active: boolean }[];
 }
 
 /** Each channel's offers in the order customers see them. */
-export function OffersSide({ channels, offers, current, channel: shown, homeCurrency }: Props) {
+export function OffersSide({ channels, offers, current, channel: shown, homeCurrency, services }: Props) {
   const { trial, row } = useBench();
   const suspended = useSuspended();
   const search = useListSearch("Search offers", offers.length);
@@ -107,7 +108,7 @@ export function OffersSide({ channels, offers, current, channel: shown, homeCurr
         taken={offers.map((offer) => offer.code)}
         template={(code, name) => {
           const offer = offers.find((one) => one.code === current);
-          return newOffer(code, name, { channels, shown, offer, homeCurrency });
+          return newOffer(code, name, { channels, shown, offer, homeCurrency, services });
         }}
       />
       <AddMember

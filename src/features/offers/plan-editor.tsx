@@ -49,7 +49,10 @@ export function PlanEditor(props: Props) {
   const { mayEdit } = useDraft();
   const { plan } = offer;
   const { value: shown = plan, onCommit, isUnfinished, discard } = useDraftValue<Plan>(`${path}/plan`, plan);
-  const kept = former.filter(({ kind }) => kind !== shown.kind);
+  // a ladder nobody put a rule on is nothing to come back to
+  const kept = former.filter(
+    (one) => one.kind !== shown.kind && !(one.kind === "ladder" && one.rules.length === 0 && !one.otherwise),
+  );
   const nameOf = (kind: Plan["kind"]) => planKinds.find(({ value }) => value === kind)?.name ?? kind;
   const choose = async (kind: string) => {
     const next = beginPlan(kind, former, sellTariffs);

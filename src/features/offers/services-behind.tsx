@@ -77,7 +77,7 @@ export function ServicesBehind({ offer, path, services }: Props) {
           {mayEdit && left.length > 0 && (
             <AddSelect
               label="Add a service"
-              words="and by …"
+              words={offer.services.length === 0 ? "by …" : "and by …"}
               options={left}
               onAdd={(code) => void store([...offer.services, code])}
             />

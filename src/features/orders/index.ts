@@ -1,4 +1,5 @@
 export { findGoods, startMany } from "./actions";
+export { itemMeant } from "./item-meant";
 export { ConfirmationPaper } from "./confirmation-paper";
 export { OrderDesk } from "./order-desk";
 export { lookNames, stateNames } from "./order-states";

@@ -7,6 +7,7 @@ import { plainNumber } from "@/ui/number-text";
 import { Button } from "@/ui/parts/button";
 import { Trouble } from "@/ui/parts/trouble";
 import { findGoods, type OrderTarget } from "./actions";
+import { itemMeant } from "./item-meant";
 import { changeLines, changeQuantity } from "./order-calls";
 import type { OrderView } from "./load";
 
@@ -253,7 +254,9 @@ function AddLine({ busy, onAdd }: AddProps) {
   const quantity = Number(plainNumber(typed.quantity));
   const send = async (event: FormEvent) => {
     event.preventDefault();
-    const answer = await onAdd(typed.sku.trim(), quantity);
+    const named = await sent(findGoods(typed.sku));
+    const meant = named.ok ? itemMeant(typed.sku, named.value) : undefined;
+    const answer = await onAdd(meant ?? typed.sku.trim(), quantity);
     if (answer.ok) setTyped({ sku: "", quantity: "1" });
   };
   return (

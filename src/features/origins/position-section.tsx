@@ -3,6 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import type { Origin } from "@/core/setup/origin";
+import { countryPosition } from "@/core/zones/country-positions";
 import { useCommit, useDraft } from "@/features/draft";
 import { EditField } from "@/ui/fields/edit-field";
 import { plainNumber } from "@/ui/number-text";
@@ -70,7 +71,10 @@ export function PositionSection({ path, origin, origins, parts }: Props) {
     () => new Map(parts.served.map(([country, how]) => [country, shades[how]])),
     [parts.served],
   );
-  const focus = useMemo(() => [...points, ...parts.reach], [points, parts.reach]);
+  const focus = useMemo(() => {
+    const seen = [...points, ...parts.reach];
+    return seen.length > 0 ? seen : [countryPosition(origin.address.country) ?? []].flat();
+  }, [points, parts.reach, origin.address.country]);
   return (
     <section aria-label="Position" className="mb-4">
       <WorldMap

@@ -1,5 +1,7 @@
 "use client";
 
+import { list } from "@/messages/figures";
+import { skuText } from "@/messages/sku-text";
 import type { WordedQuote } from "@/messages/word-quote";
 import { classNames } from "@/ui/class-names";
 import { Key } from "@/ui/parts/key";
@@ -84,7 +86,7 @@ export function OffersTable({ view, chosen, mayApply, onChoose, onApply, hasKeys
       </table>
       {quote.warnings.map((warning) => (
         <p key={warning.code} className="border-t border-hairline border-l-4 border-l-sign px-2 py-1.5">
-          {warning.code === "weight-missing" ? "No weight" : "No size"} for {warning.skus.join(", ")}:
+          {warning.code === "weight-missing" ? "No weight" : "No size"} for {list(warning.skus.map(skuText))}:
           whatever needs one is withheld.
         </p>
       ))}

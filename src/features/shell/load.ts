@@ -73,6 +73,7 @@ function habitsOf(business: Business | undefined, now: Date) {
     weight: business?.units.weight ?? "kg",
     length: business?.units.length ?? "cm",
     currency: business?.homeCurrency ?? "EUR",
+    country: business?.country ?? "EE",
     today: localDate(now.toISOString(), business?.timeZone ?? "UTC"),
   } as const;
 }

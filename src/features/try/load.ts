@@ -27,6 +27,7 @@ async function tried({ db, now }: Pick<Look, "db" | "now">, query: TryQuery) {
     currency: chosen?.currency ?? setup.business.homeCurrency,
     includesTax: chosen?.pricesIncludeTax === true,
     home: setup.business.country,
+    origin: setup.origins[0]?.code ?? "MAIN",
     weight: setup.business.units.weight,
     originNames: Object.fromEntries(
       setup.origins.map(({ code, address, name }) => [code, address.city || name]),

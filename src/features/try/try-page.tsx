@@ -31,8 +31,7 @@ export function TryPage({ view, query }: { readonly view: TryView; readonly quer
         <p className="max-w-[46rem] text-soft">
           Goods by their number in the catalogue, or by weight and size: “3 × 1.5 kg 30x20x10 cm”. After each
           may stand its price “at 12.00”, a discount of the line “less 3.00”, “tax 9 %”, the class of unknown
-          goods “class frail”, and where it leaves from: “from TRT” or “from TRT 6 + GDY 4”. Nothing is
-          stored.
+          goods “class frail”, and where it leaves from: “from {view.origin}”. Nothing is stored.
         </p>
       )}
       {view.read.length > 0 && (

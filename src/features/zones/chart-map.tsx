@@ -3,6 +3,7 @@
 import { useMemo } from "react";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { countryPosition } from "@/core/zones/country-positions";
+import { useDraft } from "@/features/draft";
 import { WorldMap, type MapShade } from "@/ui/charts/world-map";
 import { subdivisionEntries, summariseCountries } from "./chart-summary";
 
@@ -11,6 +12,7 @@ const MOST_SUBDIVISIONS = 12;
 
 /** The chart on the map: a lane for each zone, hatched where goods do not go. */
 export function ChartMap({ chart }: { readonly chart: ZoneChart }) {
+  const home = useDraft().habits.country;
   const lanes = useMemo(() => new Map(chart.zones.map((zone, i) => [zone.code, i])), [chart.zones]);
   const { shades, focus } = useMemo(() => {
     const countries = summariseCountries(chart);
@@ -26,9 +28,11 @@ export function ChartMap({ chart }: { readonly chart: ZoneChart }) {
     const named = new Set(
       chart.entries.filter((entry) => entry.country !== "*").map((entry) => entry.country),
     );
-    const middles = [...named].flatMap((country) => countryPosition(country) ?? []);
+    // a chart of nothing yet is looked at from home
+    const seen = named.size === 0 ? [home] : [...named];
+    const middles = seen.flatMap((country) => countryPosition(country) ?? []);
     return { shades: drawn, focus: middles.length > MOST_IN_PICTURE ? [] : middles };
-  }, [chart, lanes]);
+  }, [chart, lanes, home]);
   const subdivisions = useMemo(() => subdivisionEntries(chart), [chart]);
   return (
     <section aria-label="Map" className="mb-3">

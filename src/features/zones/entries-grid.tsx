@@ -3,6 +3,7 @@
 import { useCallback, useMemo, useState } from "react";
 import type { ZoneChart } from "@/core/setup/zone-chart";
 import { useDraft } from "@/features/draft";
+import { countryName } from "@/messages/country-name";
 import type { Place } from "@/ui/grid/block";
 import { DataGrid } from "@/ui/grid/data-grid";
 import type { GridColumn } from "@/ui/grid/grid-columns";
@@ -36,8 +37,6 @@ const columns: readonly GridColumn[] = [
   { key: "orders", name: "Orders that fell to it", head: "Orders", width: 62, numeric: true },
 ];
 const ORDERS = 4;
-/** What the empty row at the end says. */
-const hints = ["new: zone", "EE"];
 
 /** An entry needs a zone (– for not served) and a country. */
 function isComplete(cells: ReadonlyMap<number, string>): boolean {
@@ -46,7 +45,7 @@ function isComplete(cells: ReadonlyMap<number, string>): boolean {
 
 /** The entries as a grid: typed, pasted, filtered, moved many at once. */
 export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
-  const { commit, mayEdit, signals } = useDraft();
+  const { commit, mayEdit, signals, habits } = useDraft();
   const [filter, setFilter] = useState("");
   const [rows, setRows] = useState<readonly [number, number]>([0, 0]);
   const shown = useMemo(() => shownEntries(chart.entries, filter), [chart.entries, filter]);
@@ -91,6 +90,11 @@ export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
     const answer = await commit(changes);
     setTrouble(answer.ok ? undefined : answer.text);
   };
+  const serveHome = async (zone: string) => {
+    const to = { zone, country: habits.country };
+    const answer = await commit([{ path: `${path}/entries/0`, to }]);
+    setTrouble(answer.ok ? undefined : answer.text);
+  };
   const rowKey = useCallback(
     (row: number) => {
       const entry = chart.entries[at(row)];
@@ -105,6 +109,8 @@ export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
     return zone !== null && zone !== undefined && !zones.has(zone);
   };
   const grows = mayEdit && !shown;
+  /** What the empty row at the end says. */
+  const hints = ["new: zone", habits.country];
   const chosen = rows[1] > rows[0] ? range(rows[0], Math.min(rows[1], count - 1)).map(at) : undefined;
   return (
     <section aria-label="Entries">
@@ -142,6 +148,13 @@ export function EntriesGrid({ chart, path, catches, entry, marked }: Props) {
         start={entry === undefined ? undefined : { row: Math.min(entry, chart.entries.length), column: 0 }}
       />
       <Trouble text={trouble} />
+      {mayEdit && chart.entries.length === 0 && chart.zones[0] && (
+        <p className="mt-1.5">
+          <button type="button" className="link" onClick={() => void serveHome(chart.zones[0]?.code ?? "")}>
+            All of {countryName(habits.country)} in zone {chart.zones[0].code}
+          </button>
+        </p>
+      )}
       <p className="mt-1.5 text-soft">
         – in Zone: not served. <Key>62*</Key> all that begin so, <Key>3700..3790</Key> both ends in.{" "}
         <Key>Ctrl V</Key> pastes rows, <Key>Ctrl Del</Key> removes those selected, <Key>Ctrl Z</Key> undoes.

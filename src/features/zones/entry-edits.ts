@@ -1,11 +1,14 @@
 import type { Change } from "@/core/setup/inverse";
 import type { ZoneChart, ZoneEntry } from "@/core/setup/zone-chart";
+import { countryOf } from "@/messages/country-name";
 import { cellText, listChanges, type ListColumn } from "@/features/edits";
 import type { CellEdit } from "@/ui/grid/grid-source";
 
 /** What stands for "not served" in the zone column. */
 const NOT_SERVED = "–";
 
+/** A country by its code, or by its name as it is typed or pasted. */
+const country = (text: string) => (text === "" ? undefined : (countryOf(text) ?? text.toUpperCase()));
 const upper = (text: string) => (text === "" ? undefined : text.toUpperCase());
 
 /** The fields of an entry as the grid's columns. */
@@ -15,7 +18,7 @@ export const entryColumns: readonly ListColumn[] = [
     read: (text) => (text === "" || text === NOT_SERVED || text === "-" ? null : text),
     show: (zone) => (typeof zone === "string" ? zone : NOT_SERVED),
   },
-  { field: "country", read: upper, needed: true },
+  { field: "country", read: country, needed: true },
   { field: "subdivision", read: upper },
   { field: "postcode" },
 ];

@@ -38,7 +38,7 @@ const HEIGHT = 176;
 const BARS = 50;
 const LEFT = 34;
 const RIGHT = 14;
-const BOTTOM = 24;
+const BOTTOM = 27;
 const TOP = 10;
 
 /** Rates over a measure as steps and slopes; below them what was shipped. The active piece is marked by weight as well as by colour. */
@@ -78,7 +78,7 @@ export function RateCurves({ label, curves, active, bars = [], barsName, xUnit, 
           {tick}
         </text>
       ))}
-      <text x={WIDTH - RIGHT} y={HEIGHT - 1} textAnchor="end" fill="var(--ink-soft)">
+      <text x={WIDTH - RIGHT} y={HEIGHT - 3} textAnchor="end" fill="var(--ink-soft)">
         {yUnit} by {xUnit}
       </text>
       {[...curves].reverse().map((curve, i) => (

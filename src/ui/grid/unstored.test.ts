@@ -3,8 +3,10 @@ import {
   afterRefusal,
   afterStoring,
   followRows,
+  grownBy,
   kept,
   leaveRow,
+  newRows,
   nothingUnstored,
   outgoing,
   pendingRow,
@@ -26,11 +28,12 @@ function grid(rows: readonly (readonly [string, string])[]): GridSource {
   };
 }
 
-const islands = grid([
+const three = [
   ["MUHU", "10"],
   ["SAARE", "11"],
   ["HIIU", "12"],
-]);
+] as const;
+const islands = grid(three);
 const typed = (unstored: Unstored) =>
   [...unstored.edits.values()].map(({ row, column, text }) => [row, column, text]);
 const put = (row: number, column: number, text: string) => ({ row, column, text });
@@ -136,4 +139,15 @@ test("what is typed follows its row, what was typed into a row that is gone is t
     [2, 1, "99"],
     [4, 0, "VORMSI"],
   ]);
+});
+
+test("a new row counts as shown once the grid has it among those that are stored", () => {
+  const sent = [put(3, 0, "VORMSI"), put(3, 1, "13"), put(4, 0, "RUHNU"), put(0, 1, "9")];
+  expect(newRows(sent, islands)).toBe(2);
+  expect(newRows([put(0, 1, "9")], islands)).toBe(0);
+  const [one, two] = [
+    [...three, ["VORMSI", "13"] as const],
+    [...three, ["VORMSI", "13"] as const, ["RUHNU", ""] as const],
+  ].map(grid);
+  expect([islands, one!, two!].map((now) => grownBy(2, islands, now))).toEqual([false, false, true]);
 });

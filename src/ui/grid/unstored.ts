@@ -63,6 +63,16 @@ function withState(unstored: Unstored, of: readonly CellEdit[], state: KeptState
   return edits;
 }
 
+/** How many rows there were none of yet edits are typed into. */
+export function newRows(edits: readonly CellEdit[], { firstNew }: GridSource): number {
+  return new Set(edits.flatMap(({ row }) => (firstNew !== undefined && row >= firstNew ? [row] : []))).size;
+}
+
+/** Whether the grid has so many more rows that are stored. */
+export function grownBy(rows: number, before: GridSource, now: GridSource): boolean {
+  return (now.firstNew ?? 0) - (before.firstNew ?? 0) >= rows;
+}
+
 /** Once edits were stored: they are no longer kept, nor is what waits and says what is stored anyway. */
 export function afterStoring(unstored: Unstored, sent: readonly CellEdit[], source: GridSource): Unstored {
   const done = new Map(sent.map((edit) => [keyOf(edit), edit.text]));

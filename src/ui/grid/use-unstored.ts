@@ -9,6 +9,8 @@ import {
   kept,
   keyOf,
   leaveRow,
+  grownBy,
+  newRows,
   nothingUnstored,
   outgoing,
   sending,
@@ -17,6 +19,8 @@ import {
 } from "./unstored";
 
 const REFRESH_MS = 1500;
+/** A new row is where it was typed until it is shown as stored: what is typed below it would else run on by a row. */
+const NEW_ROW_MS = 10_000;
 const prefix = "grid ";
 
 /** What another page left unstored in a grid of this name. */
@@ -74,15 +78,20 @@ function useLatest(source: GridSource) {
     keep({ ...own, trouble: waits ? "this was typed before and is not stored yet." : undefined });
   }, [memory, keep]);
 
-  /** Waits until the screen shows what was stored, or for a moment. */
-  const shown = useCallback(async (changes: number) => {
-    if (latest.current.changes !== changes) return;
-    await new Promise<void>((resolve) => {
-      refreshed.current = resolve;
-      setTimeout(resolve, REFRESH_MS);
-    });
+  /** Waits until the screen shows what was stored, or so long. */
+  const shown = useCallback(async (isShown: () => boolean, most = REFRESH_MS) => {
+    let isOver = false;
+    while (!isShown() && !isOver)
+      await new Promise<void>((resolve) => {
+        refreshed.current = resolve;
+        setTimeout(() => {
+          isOver = true;
+          resolve();
+        }, most);
+      });
   }, []);
-  return { unstored, latest, keep, shown };
+  const isNewer = useCallback((changes: number) => latest.current.changes !== changes, []);
+  return { unstored, latest, keep, shown, isNewer };
 }
 
 /**
@@ -91,7 +100,7 @@ function useLatest(source: GridSource) {
  * quick second edit starts from the first one's value.
  */
 export function useUnstored(source: GridSource) {
-  const { unstored, latest, keep, shown } = useLatest(source);
+  const { unstored, latest, keep, shown, isNewer } = useLatest(source);
   const line = useRef<Promise<void>>(Promise.resolve());
   /** What the screen showed when a conflict was told. */
   const conflictAt = useRef<number>(undefined);
@@ -99,7 +108,8 @@ export function useUnstored(source: GridSource) {
   const storeNow = useCallback(
     async (withConflicts: boolean) => {
       // whoever keeps theirs sets it over what the other one stored: that has to be here first
-      if (withConflicts && conflictAt.current !== undefined) await shown(conflictAt.current);
+      const told = conflictAt.current;
+      if (withConflicts && told !== undefined) await shown(() => isNewer(told));
       const { source: at, unstored: own, changes } = latest.current;
       const sent = outgoing(own, at, withConflicts);
       if (sent.length === 0) return keep(afterStoring(own, [], at));
@@ -109,10 +119,12 @@ export function useUnstored(source: GridSource) {
         if (result.conflict) conflictAt.current = latest.current.changes;
         return keep(afterRefusal(latest.current.unstored, sent, result));
       }
-      await shown(changes);
+      const rows = newRows(sent, at);
+      if (rows === 0) await shown(() => isNewer(changes));
+      else await shown(() => grownBy(rows, at, latest.current.source), NEW_ROW_MS);
       keep(afterStoring(latest.current.unstored, sent, latest.current.source));
     },
-    [keep, latest, shown],
+    [keep, latest, shown, isNewer],
   );
 
   const queue = useCallback(

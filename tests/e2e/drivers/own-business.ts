@@ -63,7 +63,9 @@ export class OwnBusiness {
     const { page, line } = this;
     await this.type(page.getByLabel("Name of the business"), name);
     await this.type(page.getByLabel("Country", { exact: true }), "Estonia");
-    await this.type(page.getByLabel("Home currency"), "EUR");
+    // the country says what it counts in, and by which clock
+    await expect(page.getByLabel("Home currency")).toHaveValue("Euro EUR");
+    await expect(page.getByLabel("Time zone")).toHaveValue(/Tallinn/);
     await this.type(page.getByLabel("Tax on delivery"), "22");
     await page.getByRole("button", { name: "Create the business" }).click();
 
@@ -79,7 +81,8 @@ export class OwnBusiness {
     const entries = new GridDriver(page, "Entries");
     await entries.cell(0, 0).click();
     await this.#row("1", "EE");
-    await this.#row("1", "LV");
+    await this.#row("1", "Latvia");
+    await expect(entries.cell(1, 1)).toHaveText("LV");
     await expect.poll(() => entries.rows()).toBe(3);
 
     await expect(line).toContainText("no rate yet");
@@ -102,7 +105,8 @@ export class OwnBusiness {
     await expect(line).toContainText("no offer yet");
     await line.getByRole("link", { name: "Offers" }).click();
     await this.#add("an offer", "To your door");
-    await page.getByRole("combobox", { name: "Add a service" }).selectOption({ label: "Cart by day" });
+    // the only service there is stands behind it already
+    await expect(page.getByRole("button", { name: "Remove Cart by day" })).toBeVisible();
     await expect(line).toContainText("no charge yet");
     // new, it charges nobody anything until somebody says how
     await page.getByRole("combobox", { name: "The charge is" }).selectOption("costPlus");

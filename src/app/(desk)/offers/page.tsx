@@ -16,6 +16,7 @@ export default async function Offers() {
           offers={[]}
           current={undefined}
           homeCurrency={setup.business.homeCurrency}
+          services={setup.services.map(({ code: of, active }) => ({ code: of, active }))}
         />
       }
     >

@@ -26,8 +26,8 @@ export default async function Tariffs() {
       </PageHead>
       {setup.tariffs.length === 0 ? (
         <p className="sheet px-4 py-6 text-soft">
-          No freight table yet. A tariff has zones down, breaks across, and money in its cells; it needs a
-          zone chart first.
+          No freight table yet. A tariff has zones down, breaks across, and money in its cells
+          {setup.zoneCharts.length === 0 ? "; it needs a zone chart first." : "."}
         </p>
       ) : (
         <TariffList tariffs={await tariffSummaries(setup, findings, today)} today={today} />

@@ -36,6 +36,7 @@ export default async function Channel({ params, searchParams }: Props) {
           current={undefined}
           channel={code}
           homeCurrency={homeCurrency}
+          services={setup.services.map(({ code: of, active }) => ({ code: of, active }))}
         />
       }
     >

@@ -25,6 +25,7 @@ export default async function Offer({ params }: { readonly params: Promise<{ cod
           offers={setup.offers}
           current={code}
           homeCurrency={homeCurrency}
+          services={setup.services.map(({ code: of, active }) => ({ code: of, active }))}
         />
       }
     >
