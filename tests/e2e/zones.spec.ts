@@ -49,6 +49,13 @@ test("overlapping entries and a chart without zones are told, not hidden", async
   await page.getByLabel("Code", { exact: false }).first().fill("BARE");
   await page.getByRole("button", { name: "Add", exact: true }).click();
   await expect(page).toHaveURL(/zones\/BARE/);
+  // enough to go on is one press away, and undone by another
+  const first = new GridDriver(page, "Entries");
+  await page.getByRole("button", { name: "All of Estonia in zone 1" }).click();
+  await expect(first.cell(0, 1)).toHaveText("EE");
+  await expect.poll(() => first.rows()).toBe(2);
+  await page.getByRole("button", { name: "Undo", exact: true }).click();
+  await expect.poll(() => first.rows()).toBe(1);
   await page.getByRole("button", { name: "Delete zone 1" }).click();
   await expect(page.getByText("No zone yet: nothing can be served by this chart.")).toBeVisible();
   const entries = new GridDriver(page, "Entries");

@@ -91,7 +91,8 @@ function Missed({ catches }: { readonly catches: Catches }) {
         <span className="text-soft">All known orders ({orders}) fall to an entry.</span>
       ) : (
         <>
-          <b className="text-loss">{missedOrders}</b> of {count(orders, "known order")} fall to no entry:{" "}
+          <b className="text-loss">{missedOrders}</b> of {count(orders, "known order")}{" "}
+          {missedOrders === 1 ? "falls" : "fall"} to no entry:{" "}
           {missed.map(({ place, orders: n }) => `${place} (${n})`).join(", ")}
           {more > 0 && `, and ${count(more, "more place")}`}
         </>
