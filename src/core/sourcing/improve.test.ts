@@ -1,6 +1,6 @@
 import { Decimal } from "../money/decimal";
-import { refused, reject } from "../working/reason";
-import type { OrderLine } from "../parcels/order-line";
+import { given, refused, reject } from "../working/reason";
+import { partOf, type OrderLine } from "../parcels/order-line";
 import {
   line,
   placesOf,
@@ -241,4 +241,142 @@ describe("what no way can cost less than", () => {
     expect(leastCost(ask(some(1), never)).toString()).toBe("3");
     expect(leastCost(ask(some(1), never, { allowed: [tiedTo("A")] })).toString()).toBe("0");
   });
+});
+
+/** Costs by the whole way; every other way is dear. */
+function byWay(costs: Readonly<Record<string, number>>, otherwise = 50): Rater {
+  const flat = raterOf(() => 0, false);
+  return {
+    ...flat,
+    rate: (parts) => {
+      const rated = flat.rate(parts);
+      const cost = costs[shown(parts)] ?? otherwise;
+      return rated.ok ? given({ ...rated.value, cost: Decimal.whole(cost) }) : rated;
+    },
+  };
+}
+
+test("every step from where nothing is better, each once, in its order", () => {
+  const flat = raterOf(() => 5, false);
+  const lines = some(2);
+  const steps = ["B:0x1,1x1", "A:1x1 B:0x1", "A:0x1 B:1x1"];
+  expect(improved(ask(lines, flat)).rated).toEqual([
+    // all from one place
+    ...["A:0x1,1x1", "B:0x1,1x1"],
+    // line by line
+    ...["A:0x1", "B:0x1", "A:0x1,1x1", "A:0x1 B:1x1"],
+    // the two answers that are all from A, then the one from B, which is emptied into A at once
+    ...steps,
+    ...steps,
+    ...["A:0x1,1x1", "A:1x1 B:0x1", "A:0x1 B:1x1"],
+    // and looked at once more, as that was better
+    ...steps,
+  ]);
+});
+
+describe("two lines that leave from different places change places", () => {
+  const lines = some(4);
+  const start = new Map([
+    ["A", lines.slice(0, 2)],
+    ["B", lines.slice(2)],
+  ]);
+
+  test.each([
+    ["A:1x1,2x1 B:0x1,3x1"],
+    ["A:1x1,3x1 B:0x1,2x1"],
+    ["A:0x1,2x1 B:1x1,3x1"],
+    ["A:0x1,3x1 B:1x1,2x1"],
+  ])("to %s, which no other step leads to", (wanted) => {
+    const found = improved(ask(lines, byWay({ "A:0x1,1x1 B:2x1,3x1": 10, [wanted]: 2 })), start);
+    expect([found.way, found.cost]).toEqual([wanted, "2"]);
+  });
+
+  test.each([
+    // a place has room for a line, or has it not by a single piece
+    [{ A: 2, B: 2 }, { A: 2, B: 2 }, true],
+    [{ A: 2, B: 1 }, { A: 2, B: 2 }, false],
+    [{ A: 2, B: 2 }, { A: 1, B: 2 }, false],
+  ])("as far as they have them: %j and %j", (first, second, may) => {
+    const two = [line(0, "X", 2, first), line(1, "Y", 2, second)];
+    const swapped = "A:1x2 B:0x2";
+    const found = improved(
+      ask(two, byWay({ "A:0x2 B:1x2": 10, [swapped]: 2 })),
+      new Map([
+        ["A", [two[0]!]],
+        ["B", [two[1]!]],
+      ]),
+    );
+    expect([found.rated.includes(swapped), found.way]).toEqual([may, may ? swapped : "A:0x2 B:1x2"]);
+  });
+
+  test.each([
+    [60, true],
+    [61, false],
+  ])("of up to 60 lines: %i", (count, may) => {
+    const many = some(count);
+    const at = (ofA: readonly OrderLine[]) => {
+      const ofB = many.filter((one) => !ofA.includes(one));
+      return new Map([
+        ["A", [...ofA]],
+        ["B", ofB],
+      ]);
+    };
+    const half = many.slice(0, 30);
+    const wanted = at([...half.slice(1), many[30]!].sort((a, b) => a.index - b.index));
+    const costs = { [shown(at(half))]: 10, [shown(wanted)]: 2 };
+    expect(improved(ask(many, byWay(costs)), at(half)).cost).toBe(may ? "2" : "10");
+  });
+});
+
+test("a line that is divided is moved by its parts, and no piece is lost on the way", () => {
+  const lines = [line(0, "X", 3), line(1, "Y", 2), line(2, "Z", 1)];
+  const how = sourcing(["lowestCost"], "byPiece", "A");
+  const start = new Map([
+    ["A", [partOf(lines[0]!, 2), lines[2]!]],
+    ["B", [partOf(lines[0]!, 1), lines[1]!]],
+  ]);
+  const { rated } = improved(
+    ask(
+      lines,
+      raterOf(() => 5, false),
+      { sourcing: how },
+    ),
+    start,
+  );
+  const wrong = rated.filter((way) =>
+    [...way.matchAll(/(\d+)x/g)].some(([, index]) => {
+      const pieces = [...way.matchAll(new RegExp(`\\b${index ?? ""}x(\\d+)`, "g"))].map(([, n]) => Number(n));
+      return pieces.reduce((sum, n) => sum + n, 0) !== lines[Number(index)]!.quantity;
+    }),
+  );
+  expect([rated.length > 20, wrong]).toEqual([true, []]);
+});
+
+test("parts of a line that is not divided evenly, the greatest first", () => {
+  const how = sourcing(["lowestCost"], "byPiece", "A");
+  const { rated } = improved(
+    ask(
+      [line(0, "X", 57)],
+      raterOf(() => 7, false),
+      { sourcing: how },
+    ),
+  );
+  const moved = rated.flatMap((way) => /^A:0x\d+ B:0x(\d+)$/.exec(way)?.[1] ?? []).map(Number);
+  expect([...new Set(moved)]).toEqual([32, 29, 28, 19, 16, 15, 14, 12, 11, 10, 9, 8, 7, 4, 2, 1]);
+});
+
+test("one after the other until nothing is left: what one place lacks the next gives, where a line may be divided", () => {
+  const stock = { A: 2, B: 1, C: 9 };
+  const lines = [line(0, "X", 5, stock)];
+  const three = placesOf(["A", "B", "C"]);
+  const allowed = [["A", "B", "C"].map((origin) => ({ origin, pieces: Math.min(5, stock[origin as "A"]) }))];
+  const costs = raterOf((_, part) => piecesOf(part), false);
+  const byPiece = { allowed, origins: three, sourcing: sourcing(["lowestCost"], "byPiece", "A") };
+  expect(improved(ask(lines, costs, byPiece)).rated.slice(0, 3)).toEqual([
+    "A:0x2 B:0x1 C:0x2",
+    "A:0x2 B:0x1 C:0x2",
+    "C:0x5",
+  ]);
+  const whole = { allowed, origins: three, sourcing: sourcing(["lowestCost"], "byLine", "A") };
+  expect(new Set(improved(ask(lines, costs, whole)).rated)).toEqual(new Set(["C:0x5"]));
 });
