@@ -291,3 +291,72 @@ test("where a cheaper division follows a dearer one the search goes on, cut off 
   const found = choose({ lines: four, allowed, how: sourcing(["lowestCost"]), rater: jumping });
   expect(found).toMatchObject({ way: "A:0x1,1x1 B:2x1,3x1", by: "lowestCost", others: 3, proven: true });
 });
+
+describe("shipments that stand alone and an offer with places of its own", () => {
+  const apart = raterOf(perShipment, true, true);
+  const how = sourcing(["lowestCost"]);
+
+  test("leaves from none but these, and the ways between them are told", () => {
+    expect(
+      choose({ lines: two, allowed: [anywhere, anywhere], how, rater: apart, from: ["B", "C"] }),
+    ).toMatchObject({ way: "C:0x1,1x1", by: "lowestCost", others: 3, proven: true });
+    expect(
+      choose({ lines: two, allowed: [anywhere, anywhere], how, rater: apart, from: ["B"] }),
+    ).toMatchObject({ way: "B:0x1,1x1", by: "only", others: 0 });
+  });
+  test("a line that lies elsewhere has all places asked", () => {
+    expect(
+      choose({ lines: two, allowed: [["A"], ["C"]], how, rater: apart, from: ["A", "B"] }),
+    ).toMatchObject({ way: "A:0x1 C:1x1" });
+  });
+  test("equal divisions are told apart by the rank of their places, or the order of their lines", () => {
+    const equal = raterOf((_, part) => part.length, true, true);
+    expect(choose({ lines: one, allowed: [["A", "B"]], how, rater: equal })).toMatchObject({
+      way: "A:0x1",
+      by: "rank",
+    });
+    const stock = { A: 1, B: 1 };
+    const same = [line(0, "X", 1, stock), line(1, "X", 1, stock)];
+    expect(
+      choose({
+        lines: same,
+        allowed: [
+          ["A", "B"],
+          ["A", "B"],
+        ],
+        how,
+        rater: equal,
+      }),
+    ).toMatchObject({
+      way: "A:0x1 B:1x1",
+      by: "rank",
+    });
+    expect(choose({ lines: one, allowed: [["A", "C"]], how, rater: equal })).toMatchObject({
+      way: "C:0x1",
+      by: "fallback",
+    });
+  });
+  test("lines of which one is pinned are not told as pinned", () => {
+    const half = [{ ...line(0), pinned: "B" }, line(1)];
+    expect(choose({ lines: half, allowed: [["B"], ["A", "C"]], how, rater: apart })).toMatchObject({
+      way: "A:1x1 B:0x1",
+      by: "lowestCost",
+    });
+    expect(choose({ lines: half, allowed: [["B"], ["A", "C"]], how })).toMatchObject({ by: "lowestCost" });
+  });
+});
+
+test("a line that nothing lacks stands for an order whose lines lie at different places", () => {
+  const never = sourcing(["fewestShipments", "lowestCost"], "never");
+  const lines = [line(0), line(1), line(2)];
+  const told = (allowed: readonly (readonly string[])[]) => choose({ lines, allowed, how: never }).refused;
+  // B has two of the three: the third is what lacks
+  expect(told([["B"], ["A"], ["B"]])).toMatchObject({ inputs: { sku: "S1", wanted: 1, most: 1 } });
+  expect(told([["A"], ["B"], ["B"]])).toMatchObject({ inputs: { sku: "S0" } });
+  // of places that have as many the one of the better rank
+  expect(told([["B"], ["A"], ["C"]])).toMatchObject({ inputs: { sku: "S0" } });
+  const short = [line(0, "X", 3, { A: 1, C: 5 }), line(1)];
+  expect(choose({ lines: short, allowed: [["C"], ["A"]], how: never }).refused).toMatchObject({
+    inputs: { sku: "X", wanted: 3, most: 1 },
+  });
+});

@@ -84,3 +84,50 @@ test("a class that a place refuses does not leave from it", () => {
     source: "origins/A/refusesGoodsClasses",
   });
 });
+
+describe("where what bars is told", () => {
+  const abroad = { serves: [{ country: "SE" }] };
+
+  test("is the field of an origin that has the goods, not of one that has none or too few", () => {
+    const three = [
+      origin("A", abroad),
+      origin("B", { serves: [{ country: "FI" }] }),
+      origin("C", { active: false }),
+    ];
+    const of = (stock: Record<string, number>, split: "byLine" | "byPiece") =>
+      may(line(0, "X", 3, stock), three, place, split);
+    expect(of({ A: 2, B: 3 }, "byLine")).toMatchObject({ source: "origins/B/serves" });
+    expect(of({ B: 3 }, "byPiece")).toMatchObject({ source: "origins/B/serves" });
+    // by piece some of them are enough
+    expect(of({ A: 1, B: 3 }, "byPiece")).toMatchObject({ source: "origins/A/serves" });
+    // just as many as are wanted
+    expect(of({ A: 3 }, "byLine")).toMatchObject({ source: "origins/A/serves" });
+  });
+  test("is the first origin's where the goods are counted by nobody and it is switched off", () => {
+    const off = [origin("A", { active: false }), origin("B", abroad)];
+    expect(may(line(0), off, place, "byLine")).toMatchObject({ source: "origins/B/serves" });
+    expect(may(line(0), off.slice(0, 1), place, "byLine")).toMatchObject({ source: "origins/A/active" });
+  });
+  test("is the list of origins where there is none", () => {
+    expect(may(line(0), [], place, "byLine")).toMatchObject({
+      reason: "origin-cannot-ship",
+      inputs: { sku: "S0", origins: [] },
+      source: "origins",
+    });
+  });
+});
+
+test("one of several places that are served is enough", () => {
+  const both = [origin("A", { serves: [{ country: "SE" }, { country: "EE" }] })];
+  expect(may(line(0), both, place, "byLine")).toEqual(["A 1"]);
+});
+
+test("goods of no class are refused by no list, and all of a line may be at one place by piece too", () => {
+  const picky = [origin("A", { refusesGoodsClasses: ["glass"] })];
+  expect(may(line(0, "X", 2, { A: 2 }), picky, place, "byPiece")).toEqual(["A 2"]);
+  expect(may(line(0, "X", 2, { A: 1 }), picky, place, "byPiece")).toMatchObject({
+    reason: "out-of-stock",
+    source: "origins",
+  });
+  expect(may(line(0, "X", 2, { A: 1 }), picky, place, "byLine")).toMatchObject({ source: "sourcing/split" });
+});
