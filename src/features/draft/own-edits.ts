@@ -1,6 +1,6 @@
 "use client";
 
-import { createContext, useCallback, useContext, useMemo, useState } from "react";
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState } from "react";
 import type { Change } from "@/core/setup/inverse";
 import type { StoredEdit } from "./answer";
 
@@ -21,10 +21,13 @@ export function useOwnChanges(): readonly Change[] {
 /** Keeps this screen's edits from when they are sent until the page is as of a state that has them. */
 export function useOwnEdits(stamp: number) {
   const [edits, setEdits] = useState<readonly OwnEdit[]>([]);
-  const sent = useCallback(
-    (id: string, changes: readonly Change[]) => setEdits((list) => [...list, { id, changes }]),
-    [],
-  );
+  const shown = useRef(stamp);
+  useEffect(() => {
+    shown.current = stamp;
+  }, [stamp]);
+  const sent = useCallback((id: string, changes: readonly Change[]) => {
+    setEdits((list) => [...list.filter((edit) => isAhead(edit, shown.current)), { id, changes }]);
+  }, []);
   /** As it was stored; without that it was refused. */
   const ended = useCallback((id: string, stored: StoredEdit | undefined) => {
     setEdits((list) => {
@@ -35,8 +38,13 @@ export function useOwnEdits(stamp: number) {
     });
   }, []);
   const changes = useMemo(
-    () => edits.flatMap((edit) => (edit.stamp !== undefined && edit.stamp <= stamp ? [] : edit.changes)),
+    () => edits.flatMap((edit) => (isAhead(edit, stamp) ? edit.changes : [])),
     [edits, stamp],
   );
   return { changes, sent, ended };
+}
+
+/** Whether what the page shows has not got it yet. */
+function isAhead({ stamp }: OwnEdit, shown: number): boolean {
+  return stamp === undefined || stamp > shown;
 }
