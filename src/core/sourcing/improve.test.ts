@@ -380,3 +380,61 @@ test("one after the other until nothing is left: what one place lacks the next g
   const whole = { allowed, origins: three, sourcing: sourcing(["lowestCost"], "byLine", "A") };
   expect(new Set(improved(ask(lines, costs, whole)).rated)).toEqual(new Set(["C:0x5"]));
 });
+
+describe("what a place has room for", () => {
+  const each: CostOf = (origin, part) => (origin === "A" ? 1 : 10) * piecesOf(part);
+
+  test("another item's pieces take none of it", () => {
+    const stock = { A: 2, B: 2 };
+    const lines = [line(0, "X", 2, stock), line(1, "Y", 2, stock)];
+    expect(improved(ask(lines, raterOf(each, false)))).toMatchObject({ way: "A:0x2,1x2", cost: "4" });
+  });
+  test("pinned pieces take none of it, wherever they stand; those of other lines of the item do", () => {
+    const stock = { A: 3, B: 9 };
+    const lines = [
+      { ...line(0, "X", 5, stock), pinned: "A" },
+      line(1, "X", 2, stock),
+      line(2, "X", 2, stock),
+    ];
+    const allowed = everywhere(lines);
+    allowed[0] = [{ origin: "A", pieces: 5 }];
+    expect(improved(ask(lines, raterOf(each, false), { allowed }))).toMatchObject({
+      way: "A:0x5,1x2 B:2x2",
+      cost: "27",
+    });
+  });
+  test("a line that may not be divided is moved whole or not at all when a place is emptied", () => {
+    const lines = [line(0, "X", 2, { A: 2, B: 1 }), line(1), line(2)];
+    const start = new Map([["A", lines]]);
+    const { rated } = improved(
+      ask(
+        lines,
+        raterOf(() => 5, false),
+      ),
+      start,
+    );
+    expect(rated).toContain("A:0x2 B:1x1,2x1");
+    expect(rated.filter((way) => way.includes("0x1"))).toEqual([]);
+  });
+});
+
+test("a place with a single line is emptied by moving it, once", () => {
+  const best = "A:0x1 B:1x1";
+  const lines = some(2);
+  const start = new Map([
+    ["A", lines.slice(0, 1)],
+    ["B", lines.slice(1)],
+  ]);
+  const { rated } = improved(ask(lines, byWay({ [best]: 1 })), start);
+  const steps = ["B:0x1,1x1", "A:0x1,1x1", "A:1x1 B:0x1"];
+  expect(rated).toEqual([
+    best,
+    ...["A:0x1,1x1", "B:0x1,1x1"],
+    ...["A:0x1", "B:0x1", "A:0x1,1x1", best],
+    ...steps,
+    ...steps,
+    // from all at A: emptied, then moved, and from what is better on
+    ...["B:0x1,1x1", "A:1x1 B:0x1", best, "A:0x1,1x1", "A:1x1 B:0x1"],
+    ...steps,
+  ]);
+});
