@@ -154,9 +154,9 @@ class Descent {
     });
   }
 
+  /** Every origin of the set has something by now: {@link canUseAll}. */
   private rate(): void {
     const { search, parts, question } = this;
-    if (parts.some((part) => part.length === 0)) return;
     const assignment = rateParts(
       search,
       new Map(question.set.map((origin, i) => [origin.code, [...(parts[i] ?? [])]])),

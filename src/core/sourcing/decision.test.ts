@@ -360,3 +360,66 @@ test("a line that nothing lacks stands for an order whose lines lie at different
     inputs: { sku: "X", wanted: 3, most: 1 },
   });
 });
+
+test("with fewer shipments first one place is asked after the other before anything is divided", () => {
+  const how = sourcing(["fewestShipments", "lowestCost"]);
+  const apart = raterOf(perShipment, true, true);
+  expect(choose({ lines: two, allowed: [anywhere, anywhere], how, rater: apart })).toMatchObject({
+    way: "A:0x1,1x1",
+    by: "lowestCost",
+    rated: ["C:0x1,1x1", "A:0x1,1x1", "B:0x1,1x1"],
+  });
+  // where the cost is first the best division is known before it is rated
+  const cheapest = sourcing(["lowestCost", "fewestShipments"]);
+  expect(choose({ lines: two, allowed: [anywhere, anywhere], how: cheapest, rater: apart }).rated).toEqual([
+    "A:0x1,1x1",
+  ]);
+});
+
+describe("a place from which no shipment can leave", () => {
+  // it would be the cheapest, but refuses whatever it is given; nothing leaves from one place alone
+  const dear = raterOf((origin, part) => (origin === "A" ? 1 : 9) * part.length, true, true);
+  const rater: Rater = {
+    ...dear,
+    rate: (parts) => {
+      const rejection = reject("no-service", { services: 1 }, "");
+      if (parts.has("A")) return refused({ rejection, because: () => [], dead: "A" });
+      return parts.size === 1 ? refused({ rejection, because: () => [] }) : dear.rate(parts);
+    },
+    alone: (origin, part) => (part.length === 2 ? new Map() : dear.alone!(origin, part)),
+  };
+  const how = sourcing(["fewestShipments", "lowestCost"]);
+
+  test("is not asked again, and the others are divided between", () => {
+    expect(choose({ lines: two, allowed: [anywhere, anywhere], how, rater })).toMatchObject({
+      way: "B:1x1 C:0x1",
+      proven: true,
+      rated: ["C:0x1,1x1", "A:0x1,1x1", "B:0x1,1x1", "B:1x1 C:0x1"],
+    });
+  });
+  test("leaves an offer of its own places with those that are left", () => {
+    const places = ["A", "B", "C"];
+    expect(choose({ lines: two, allowed: [places, places], how, rater, from: places })).toMatchObject({
+      way: "B:1x1 C:0x1",
+      rated: ["C:0x1,1x1", "A:0x1,1x1", "B:0x1,1x1", "B:1x1 C:0x1"],
+    });
+  });
+});
+
+describe("what lies at several places, and not as it is wanted", () => {
+  const how = sourcing(["lowestCost"]);
+  const of = (stock: Record<string, number>) => {
+    const lines = [line(0, "X", 2, stock), line(1, "X", 2, stock)];
+    return choose({ lines, allowed: [["A"], ["A"]], how }).refused;
+  };
+  test("is told with all there is where that is too little", () => {
+    expect(of({ A: 2, B: 1 })).toMatchObject({
+      reason: "out-of-stock",
+      inputs: { sku: "X", wanted: 4, most: 3 },
+      source: "origins",
+    });
+  });
+  test("is told by a line where there would be just enough of it together", () => {
+    expect(of({ A: 3, B: 1 })).toMatchObject({ inputs: { sku: "X", wanted: 2, most: 2 }, source: "origins" });
+  });
+});
