@@ -5,14 +5,16 @@ import type { ZoneChart } from "@/core/setup/zone-chart";
 import { entryText } from "@/core/zones/compiled-chart";
 import { normalisePostcode } from "@/core/zones/postcode";
 import { ZoneIndex } from "@/core/zones/zone-index";
+import { countryOf } from "@/messages/country-name";
 
 /** Where does this postcode fall? The entry that wins, and those that hold it too and lose. */
 export function PostcodeTester({ chart }: { readonly chart: ZoneChart }) {
   const [country, setCountry] = useState("");
   const [postcode, setPostcode] = useState("");
-  const asked = country.trim().length === 2;
+  const code = countryOf(country.trim());
+  const asked = code !== undefined;
   const index = useIndex(chart);
-  const place = { country: country.trim().toUpperCase(), postcode: normalisePostcode(postcode) };
+  const place = { country: code ?? "", postcode: normalisePostcode(postcode) };
   const matches = asked ? (index?.all(place) ?? []) : [];
   const names = new Map(chart.zones.map((zone) => [zone.code, zone.name]));
   const words = (at: number) => {
@@ -28,9 +30,9 @@ export function PostcodeTester({ chart }: { readonly chart: ZoneChart }) {
         <label>
           Country
           <input
-            className={`${field} w-12`}
+            className={`${field} w-28`}
             value={country}
-            maxLength={2}
+            maxLength={60}
             onChange={(event) => setCountry(event.target.value)}
             placeholder="SE"
           />
@@ -48,7 +50,9 @@ export function PostcodeTester({ chart }: { readonly chart: ZoneChart }) {
       </div>
       <p className="mt-2 min-h-5" aria-live="polite">
         {!asked && (
-          <span className="text-soft">A country of two letters, and a postcode if there is one.</span>
+          <span className="text-soft">
+            A country by its name or two letters, and a postcode if there is one.
+          </span>
         )}
         {asked && index && !winner && (
           <span className="text-loss">No entry holds it: in no zone of this chart.</span>
