@@ -183,3 +183,17 @@ describe("what is too much to be gone through is not begun", () => {
     ).toBeUndefined();
   });
 });
+
+test("all shipments by one service: the best over all of them, and next to it another division, not another service", () => {
+  const lines = some(2);
+  // by the slow one all is dearer, and it is found first
+  const by = (service: "slow" | "quick", origin: string, part: readonly OrderLine[]) =>
+    Decimal.whole((service === "slow" ? 1 : 0) + (origin === "A" ? 3 : 5) * part.length);
+  const rater = {
+    ...raterOf(perPiece, false),
+    alone: (origin: string, part: readonly OrderLine[]) =>
+      new Map((["slow", "quick"] as const).map((service) => [service, by(service, origin, part)])),
+  };
+  const { told } = ask(lines, all(lines, ["A", "B"]), cheapest, perPiece, { rater });
+  expect(told).toEqual(["A:0x1,1x1 = 6", "A:0x1 B:1x1 = 8"]);
+});

@@ -357,7 +357,8 @@ function decidedBy(
     if (cost >= 0 && !second.cost.equals(best.cost)) return "lowestCost";
     return after[best.set.after.findIndex((figure, i) => figure !== second.set.after[i])] ?? "rank";
   }
-  if (several) return cost >= 0 ? "lowestCost" : "rank";
+  // where the cost is no objective the first assignment of a set is taken
+  if (several) return "lowestCost";
   if (!other) return "only";
   return objectives[best.set.before.findIndex((figure, i) => figure !== other.before[i])] ?? "rank";
 }

@@ -423,3 +423,50 @@ describe("what lies at several places, and not as it is wanted", () => {
     expect(of({ A: 3, B: 1 })).toMatchObject({ inputs: { sku: "X", wanted: 2, most: 2 }, source: "origins" });
   });
 });
+
+describe("of several stops", () => {
+  const common = (services: number) => reject("no-common-service", { services } as never, "");
+  const none = (services: number) => reject("no-service", { services }, "");
+  const stopped = (rejectionOf: (way: string) => ReturnType<typeof none>) =>
+    choose({
+      lines: two,
+      allowed: [anywhere, anywhere],
+      how: sourcing(["fewestShipments", "lowestCost"]),
+      rater: {
+        ...raterOf(perShipment, true),
+        rate: (parts) => refused({ rejection: rejectionOf(shown(parts)), because: () => [] }),
+      },
+    }).refused;
+
+  test("the first tells most, where none lacks but a common service", () => {
+    let asked = 0;
+    expect(stopped(() => none(++asked))).toMatchObject({ reason: "no-service", inputs: { services: 1 } });
+  });
+  test("one that lacks but a common service tells more, before and after others, and of those the first", () => {
+    expect(stopped((way) => (way.includes(" ") ? none(9) : common(1)))).toMatchObject({
+      reason: "no-common-service",
+    });
+    let asked = 0;
+    expect(stopped((way) => (way.includes(" ") ? common(++asked) : none(9)))).toMatchObject({
+      reason: "no-common-service",
+      inputs: { services: 1 },
+    });
+  });
+});
+
+test("a place that is barred is in no set that is tried afterwards", () => {
+  const rater: Rater = {
+    ...raterOf(perShipment, true),
+    rate: (parts) => {
+      const rejection = reject("no-service", { services: 1 }, "");
+      if (parts.has("A")) return refused({ rejection, because: () => [], dead: "A" });
+      return parts.size === 1
+        ? refused({ rejection, because: () => [] })
+        : raterOf(perShipment, true).rate(parts);
+    },
+  };
+  const how = sourcing(["fewestShipments", "lowestCost"]);
+  const { rated } = choose({ lines: two, allowed: [anywhere, anywhere], how, rater });
+  expect(rated.filter((way) => way.includes("A:"))).toEqual(["A:0x1,1x1"]);
+  expect(rated.length).toBeGreaterThan(3);
+});
