@@ -1,5 +1,5 @@
 import type { Change } from "./inverse";
-import { indexOfSegment, splitPath, type Json } from "./path";
+import { joinPath, splitPath, valueAt, type Json } from "./path";
 import { placeChange } from "./place-change";
 import { same } from "./same";
 
@@ -28,16 +28,6 @@ function withChange(path: string, value: Json | undefined, change: Change): Json
 
 /** Of a change of the value itself, or of what holds it. */
 function heldBy(rest: readonly string[], value: Json | undefined, { from, to }: Change): Json | undefined {
-  return same(at(from, rest), value) ? (at(to, rest) as Json | undefined) : value;
-}
-
-function at(root: unknown, segments: readonly string[]): unknown {
-  let found = root;
-  for (const segment of segments) {
-    if (typeof found !== "object" || found === null) return undefined;
-    found = Array.isArray(found)
-      ? found[indexOfSegment(found, segment)]
-      : (found as Record<string, unknown>)[segment];
-  }
-  return found;
+  const within = joinPath(...rest);
+  return same(valueAt(from, within), value) ? (valueAt(to, within) as Json | undefined) : value;
 }

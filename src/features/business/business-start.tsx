@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { useMemo, useState, type FormEvent } from "react";
 import { nearest } from "@/core/setup/nearest";
-import { countryCurrency } from "@/core/zones/country-habits";
+import { countryCurrency } from "@/core/zones/country-currency";
 import type { StartTemplate } from "@/core/setup/start-templates";
 import { sent } from "@/features/submit";
 import type { WordedProblem } from "@/messages/answer";

@@ -13,8 +13,8 @@ import { useKeptUnfinished } from "./use-unfinished";
 /**
  * A value at a path that several fields make together. What is set on this screen counts at once, of the value, within it
  * or of what holds it, so that the next field builds on it and not on what the page showed before; a refusal brings back
- * what is stored. `onTyping` tells of a value that is being
- * typed, with nothing when typing is over. A value with an amount still to be typed stays here until it is.
+ * what is stored. `onTyping` tells of a value that is being typed, with nothing when typing is over. A value with an amount
+ * still to be typed stays here until it is.
  */
 export function useDraftValue<T>(path: string, stored: T | undefined) {
   const { signals, commit } = useDraft();

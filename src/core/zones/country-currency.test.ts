@@ -1,6 +1,6 @@
 import { isCurrency } from "../money/currency";
 import { countryCodes } from "./countries";
-import { countryCurrency } from "./country-habits";
+import { countryCurrency } from "./country-currency";
 
 test("a country counts in a currency that money knows", () => {
   const known = countryCodes.flatMap((country) => countryCurrency(country) ?? []);
