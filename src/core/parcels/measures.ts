@@ -1,4 +1,4 @@
-import { Decimal, sum } from "../money/decimal";
+import { Decimal } from "../money/decimal";
 import { formParcels, type ParcelGroup } from "./form-parcels";
 import { goodsValue } from "./goods-value";
 import type { OrderLine } from "./order-line";
@@ -40,12 +40,15 @@ export class Measures {
 
   /** Lines of the order: one that is split over several shipments is one. */
   get lines(): number {
+    if (this.goods.length < 2) return this.goods.length;
     return new Set(this.goods.map(({ index }) => index)).size;
   }
 
   /** Of the pieces whose size is known. */
   get volume(): Decimal {
-    return sum(this.parcelGroups.map((group) => group.volume.times(Decimal.whole(group.count))));
+    let total = Decimal.zero;
+    for (const { count, volume } of this.parcelGroups) total = total.plus(volume.times(Decimal.whole(count)));
+    return total;
   }
 
   /** The longest side of any parcel; `undefined` when a piece has no size. */

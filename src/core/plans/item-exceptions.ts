@@ -79,7 +79,7 @@ export class ItemExceptions {
     let rank: readonly number[] = [];
     for (const entry of own ? [...own, ...this.others] : this.others) {
       if (entry.goodsClass !== undefined && entry.goodsClass !== item.goodsClass) continue;
-      const holding = entry.places.filter((one) => isIn(one, place));
+      const holding = entry.places.length === 0 ? anywhere : entry.places.filter((one) => isIn(one, place));
       if (entry.places.length > 0 && holding.length === 0) continue;
       const mine = rankOf(entry, holding);
       if (!found || moreSpecific(mine, rank)) [found, rank] = [entry, mine];
@@ -87,6 +87,8 @@ export class ItemExceptions {
     return found;
   }
 }
+
+const anywhere: readonly CompiledPlace[] = [];
 
 function rankOf(entry: CompiledException, holding: readonly CompiledPlace[]): readonly number[] {
   const byItem = entry.item !== undefined ? 2 : entry.goodsClass !== undefined ? 1 : 0;

@@ -33,7 +33,7 @@ export function partOfShipments(
       measures: single ? only.shipment.measures : measuresOf(shipments),
       origins: shipments.map(({ shipment }) => shipment.origin),
       shipments: shipments.length,
-      chargeableWeight: total(shipments.map(({ answer }) => answer.chargeableWeight)),
+      chargeableWeight: total(shipments),
       cost,
       chargedCost: costTax ? withTax(cost, costTax) : cost,
     },
@@ -67,8 +67,9 @@ function measuresOf(shipments: readonly RatedShipment[]): Measures {
   return new Measures(lines, groups);
 }
 
-function total(weights: readonly (Decimal | undefined)[]): Decimal | undefined {
-  let all: Decimal | undefined = Decimal.zero;
-  for (const weight of weights) all = all && weight?.plus(all);
+function total(shipments: readonly RatedShipment[]): Decimal | undefined {
+  const [first, ...rest] = shipments;
+  let all = first ? first.answer.chargeableWeight : Decimal.zero;
+  for (const { answer } of rest) all = all && answer.chargeableWeight?.plus(all);
   return all;
 }

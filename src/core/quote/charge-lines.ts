@@ -50,7 +50,7 @@ export function chargeLines(
       moneyText(rounded, currency),
     );
   const shown = additions.filter((addition) => addition.showSeparately);
-  const rate = making.rateOf(making.type);
+  const rate = soleRate(making.rateOf(making.type), rounded);
   if (shown.length === 0 && !rate.shares) {
     // most offers are one line
     const total = taxCharge(rounded, rate, includesTax, currency, trace);
@@ -78,16 +78,21 @@ function pieces(total: Decimal, shown: readonly Addition[], making: ChargeMaking
   return [freight, ...parts];
 }
 
+/** The one rate an amount has where it is not split: goods of one rate, or nothing. */
+function soleRate(rate: TaxRate, amount: Decimal): TaxRate {
+  const { shares } = rate;
+  if (!shares || (shares.length > 1 && amount.sign !== 0)) return rate;
+  return shares[0]?.rate ?? rate;
+}
+
 /**
  * A piece in parts by the goods' own rates, in proportion to what these are worth without tax: where the charge is with tax each
  * weighs with its own tax, so that the parts without tax are in that proportion. Nothing is not split.
  */
 function split(piece: Piece, { currency, includesTax }: ChargeMaking): Piece[] {
-  const { shares } = piece.rate;
-  if (!shares) return [piece];
-  const [first] = shares;
-  if (!first || shares.length === 1 || piece.amount.sign === 0)
-    return [{ ...piece, rate: first?.rate ?? piece.rate }];
+  const rate = soleRate(piece.rate, piece.amount);
+  const { shares = [] } = rate;
+  if (shares.length === 0) return [{ ...piece, rate }];
   const parts = inParts(
     piece.amount,
     shares.map(({ rate, net }) => (includesTax ? withTax(net, rate) : net)),

@@ -14,7 +14,8 @@ import { compileTariff, type CompiledTariff } from "../tariffs/compiled-tariff";
 import type { WeightUnit } from "../units/unit";
 import { compileChart, type CompiledChart } from "../zones/compiled-chart";
 import { compileOffer, type CompiledOffer } from "./compiled-offer";
-import { compileTaxRule, type CompiledTaxRule } from "../tax/delivery-tax";
+import type { BusinessTaxing } from "../tax/business-tax";
+import { compileTaxRule } from "../tax/delivery-tax";
 import { fixedRate, type TaxRate } from "../tax/tax-rate";
 
 /** A setup with its look-up structures. Built once; quotes only read it. */
@@ -35,10 +36,8 @@ export interface CompiledSetup {
   readonly byRank: readonly CompiledOrigin[];
   readonly defaultWeights: ReadonlyMap<string, { value: string; unit: WeightUnit }>;
   readonly taxOfChargeType: ReadonlyMap<string, TaxRate>;
-  /** The business's fixed percentage. */
-  readonly deliveryTax: Decimal;
-  /** Rules of it by destination, channel and day, in their order. */
-  readonly deliveryTaxes: readonly CompiledTaxRule[];
+  /** How the business taxes delivery: its fixed percentage, and rules by destination, channel and day, in their order. */
+  readonly taxing: BusinessTaxing;
 }
 
 /** Compiles a setup that passed the schema. Fails with `unknown-code` for each reference to nothing. */
@@ -71,8 +70,7 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
           entry.defaultWeight ? [[entry.code, entry.defaultWeight] as const] : [],
         ),
       ),
-      deliveryTax: Decimal.of(setup.business.deliveryTaxPercent),
-      deliveryTaxes: (setup.business.deliveryTaxes ?? []).map(compileTaxRule),
+      taxing: taxingOf(setup),
       taxOfChargeType: new Map(
         setup.chargeTypes.flatMap((type) =>
           type.taxPercent === undefined
@@ -86,6 +84,14 @@ export function compileSetup(setup: Setup): Parsed<CompiledSetup> {
         ),
       ),
     },
+  };
+}
+
+function taxingOf({ business }: Setup): BusinessTaxing {
+  return {
+    how: business.deliveryTax ?? "fixed",
+    fixed: Decimal.of(business.deliveryTaxPercent),
+    rules: (business.deliveryTaxes ?? []).map(compileTaxRule),
   };
 }
 

@@ -20,5 +20,5 @@ export function taxInPrices(compiled: CompiledSetup, offer: CompiledOffer): Deci
   const { chargeType, channels } = offer.offer;
   if (!channels.some((code) => compiled.channels.get(code)?.pricesIncludeTax)) return Decimal.zero;
   const source = "business/deliveryTaxPercent";
-  return (setTax(compiled, offer, chargeType) ?? fixedRate(compiled.deliveryTax, source)).numerator;
+  return (setTax(compiled, offer, chargeType) ?? fixedRate(compiled.taxing.fixed, source)).numerator;
 }

@@ -6,6 +6,7 @@ import type { Channel } from "../setup/offer";
 import { sourcingQuestion, type SourcingQuestion } from "../sourcing/choose-origins";
 import type { SourcingOrigin } from "../sourcing/candidate";
 import { lineOrigins } from "../sourcing/line-origins";
+import type { BusinessTax, BusinessTaxing } from "../tax/business-tax";
 import type { Trace } from "../working/step";
 import type { CompiledSetup } from "./compiled-setup";
 import { kilometres } from "./journey-of";
@@ -26,6 +27,10 @@ export interface OrderContext {
   readonly sourcing: SourcingQuestion;
   readonly withWorking: boolean;
   readonly explainOrder: (trace: Trace) => void;
+  /** How the business taxes the delivery of it. */
+  readonly taxing: BusinessTaxing;
+  /** Worked out when first asked for. */
+  readonly businessTax: () => BusinessTax;
 }
 
 /** Which origins may ship which line to the journey's place: the same for every offer. */

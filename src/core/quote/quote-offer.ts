@@ -20,8 +20,8 @@ import type { Facts } from "../rules/facts";
 import { promiseOf } from "./promise";
 import type { QuotedOffer, QuotedShipment, WithheldOffer } from "./quote";
 import { shipmentRater } from "./shipment-rater";
-import { deliveryTaxFor, explainDeliveryTax } from "../tax/delivery-tax";
-import { businessRate, explainBusinessRate, type TaxRate } from "../tax/tax-rate";
+import { explainBusinessTax } from "../tax/business-tax";
+import type { TaxRate } from "../tax/tax-rate";
 
 /** One offer's result: given, or withheld with its reason. */
 export function quoteOffer(
@@ -125,22 +125,15 @@ function notNegative(adjusted: Adjusted, currency: string, path: string, trace?:
 
 /** The rate of the offer, else of the charge type, else of the rule for the destination, else of the business. */
 function rates(order: OrderContext, offer: CompiledOffer, trace?: Trace): (type: string) => TaxRate {
-  const { deliveryTax, deliveryTaxes, setup } = order.compiled;
-  const how = setup.business.deliveryTax ?? "fixed";
-  let ofBusiness: TaxRate | undefined;
+  const { compiled, journey, lines, taxing } = order;
+  let untold = trace;
   return (type) => {
-    const fixed = setTax(order.compiled, offer, type);
+    const fixed = setTax(compiled, offer, type);
     if (fixed) return fixed;
-    if (!ofBusiness) {
-      const rule = deliveryTaxFor(deliveryTaxes, order.journey);
-      if (rule) {
-        if (trace) explainDeliveryTax(rule, order.journey, trace);
-        return (ofBusiness = rule.rate);
-      }
-      ofBusiness = businessRate(how, deliveryTax, order.lines);
-      if (trace) explainBusinessRate(how, ofBusiness, order.lines, trace);
-    }
-    return ofBusiness;
+    const ofBusiness = order.businessTax();
+    if (untold) explainBusinessTax(ofBusiness, taxing, lines, journey, untold);
+    untold = undefined;
+    return ofBusiness.rate;
   };
 }
 

@@ -10,6 +10,7 @@ import { noSuspensions, suspendedBy, type CompiledSuspensions } from "../suspens
 import type { Parsed } from "../setup/parse-setup";
 import { joinPath } from "../setup/path";
 import type { Problem } from "../setup/problem";
+import { businessTax, type BusinessTax } from "../tax/business-tax";
 import { shownIn } from "../units/unit";
 import type { Trace } from "../working/step";
 import type { CompiledSetup } from "./compiled-setup";
@@ -55,6 +56,33 @@ export function quote(compiled: CompiledSetup, request: QuoteRequest, context: Q
 }
 
 /**
+ * The same order under two setups that read it alike and say the same of the offers in `untouched` (`untouchedOffers` tells
+ * which): these are worked out once. Fails as `quote` does under the first, then under the second.
+ */
+export function quoteBoth(
+  before: CompiledSetup,
+  after: CompiledSetup,
+  untouched: ReadonlySet<string>,
+  request: QuoteRequest,
+  context: QuoteContext,
+): Parsed<readonly [before: Quote, after: Quote]> {
+  const read = readOrder(before, request, context);
+  if (!read.ok) return read;
+  const strangers = unknownOffers(after, request);
+  if (strangers.length > 0) return failed(strangers);
+  const order = read.value;
+  if (order.lines.length === 0) {
+    const nothing = nothingToShip(order.measures, order.journey.currency);
+    return { ok: true, value: [nothing, nothing] };
+  }
+  const known: KnownResults = new Map();
+  const then = allOffers(order, request, known);
+  for (const code of known.keys()) if (!untouched.has(code)) known.delete(code);
+  const sell = { ...order.sell, tariffs: after.tariffs };
+  return { ok: true, value: [then, allOffers({ ...order, compiled: after, sell }, request, known)] };
+}
+
+/**
  * What to ask carriers' own systems before `quote` can use their rates: a question for each shipment that live services
  * are tried for and that has no answer yet. What is answered can lead to other shipments: ask until nothing is left to
  * ask. Fails as `quote` does.
@@ -88,9 +116,9 @@ function readOrder(
   if (strangers.length > 0) return failed(strangers);
   const currency = request.currency ?? channel.currency;
   const { suspensions = noSuspensions } = context;
-  const at = Date.parse(context.now);
   const placedAt = request.placedAt ?? context.now;
-  const journey = journeyOf(compiled, request, currency, placedAt, (origin) => suspensions.delay(origin, at));
+  const delayOf = suspensions.isEmpty ? never : delayAt(suspensions, context.now);
+  const journey = journeyOf(compiled, request, currency, placedAt, delayOf);
   const exchange = compiled.exchange.on(journey.date);
   const read = readLines(compiled, request, { currency, exchange }, context.items);
   if (!read.ok) return read;
@@ -100,6 +128,13 @@ function readOrder(
     ok: true,
     value: orderOf({ compiled, request, context, channel, journey, exchange, all, whole }, ask),
   };
+}
+
+const never = () => undefined;
+
+function delayAt(suspensions: CompiledSuspensions, now: string): Journey["delayOf"] {
+  const at = Date.parse(now);
+  return (origin) => suspensions.delay(origin, at);
 }
 
 interface ReadOrder {
@@ -121,9 +156,10 @@ function orderOf(
 ): OrderContext {
   const { now, liveAsOf, liveRates = noLiveRates } = context;
   const suspended = suspendedAt(compiled, context, journey);
-  const { tariffs } = compiled;
+  const { tariffs, taxing } = compiled;
   const lines = all.filter((line) => line.item.shippable);
   const measures = new Measures(lines);
+  let tax: BusinessTax | undefined;
   const rating = {
     journey,
     exchange,
@@ -150,6 +186,8 @@ function orderOf(
     withWorking: request.working === true,
     ...(whole ? { freeMeasures: new Measures(whole.filter((line) => line.item.shippable)) } : {}),
     explainOrder: (trace) => explainOrder(trace, all, measures, journey.currency),
+    taxing,
+    businessTax: () => (tax ??= businessTax(taxing, lines, journey)),
   };
 }
 
@@ -179,13 +217,17 @@ function unknownOffers(compiled: CompiledSetup, request: QuoteRequest): Problem[
   );
 }
 
-function allOffers(order: OrderContext, request: QuoteRequest): Quote {
+/** Offers' results by code: taken from here where they are, kept here where they are not. */
+type KnownResults = Map<string, ReturnType<typeof quoteOffer>>;
+
+function allOffers(order: OrderContext, request: QuoteRequest, known?: KnownResults): Quote {
   const wanted = request.offers && new Set(request.offers);
   const given: QuotedOffer[] = [];
   const withheld: WithheldOffer[] = [];
   for (const offer of order.compiled.offers.get(order.channel.code) ?? []) {
     if (wanted && !wanted.has(offer.offer.code)) continue;
-    const result = quoteOffer(order, offer);
+    const result = known?.get(offer.offer.code) ?? quoteOffer(order, offer);
+    known?.set(offer.offer.code, result);
     if ("given" in result) given.push(result.given);
     else withheld.push(result.withheld);
   }

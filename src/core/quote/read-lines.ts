@@ -28,7 +28,7 @@ export function readLines(
     const item = itemOf(compiled, line, items);
     if (!item)
       problems.push({ code: "unknown-sku", path: joinPath("lines", index, "sku"), data: { sku: line.sku } });
-    problems.push(...unknownOrigins(compiled, line, index));
+    if (line.origin !== undefined || line.origins) problems.push(...unknownOrigins(compiled, line, index));
     if (!item) return;
     const read = readLine(compiled, line, index, item, { currency, exchange, includesTax });
     if ("code" in read) problems.push(read);
@@ -86,7 +86,7 @@ function readLine(
   { currency, exchange, includesTax }: LineMoney,
 ): OrderLine | Problem {
   const taxPercent =
-    line.taxPercent === undefined ? (item.taxPercent ?? compiled.deliveryTax) : Decimal.of(line.taxPercent);
+    line.taxPercent === undefined ? (item.taxPercent ?? compiled.taxing.fixed) : Decimal.of(line.taxPercent);
   const unitPrice =
     line.unitPrice === undefined ? itemPrice(compiled, item, currency, exchange) : Decimal.of(line.unitPrice);
   if (!unitPrice) {

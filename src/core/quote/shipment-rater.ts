@@ -2,7 +2,7 @@ import { Decimal, sum } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { Offer } from "../setup/offer";
 import type { ServiceAnswer, Shipment } from "../services/shipment";
-import type { Assignment, RatedShipment, Rater, ServiceRejection, Stop } from "../sourcing/candidate";
+import type { Assignment, Parts, RatedShipment, Rater, ServiceRejection, Stop } from "../sourcing/candidate";
 import { given, refused, reject, type Outcome, type ReasonCode, type Rejection } from "../working/reason";
 import type { CompiledOffer } from "./compiled-offer";
 import { arrivalOf, promiseOf } from "./promise";
@@ -13,58 +13,66 @@ interface Tried {
   readonly shipment: Shipment;
   readonly answers: readonly ServiceAnswer[];
   readonly rejections: readonly ServiceRejection[];
+  /** Nothing can be shipped from there, whichever the lines. */
+  readonly isDead: boolean;
 }
 
 /** Rates shipments for one offer: its services, its way of picking one, the same for all where it says so. */
 export function shipmentRater(compiled: CompiledOffer, book: ShipmentBook): Rater {
-  const { offer } = compiled;
-  const known = new Map<BookedShipment, Tried>();
-  const tryAll = (origin: string, lines: readonly OrderLine[]): Tried => {
-    const booked = book.of(origin, lines);
-    let tried = known.get(booked);
-    if (!tried) {
-      tried = tryServices(compiled, book, booked);
-      known.set(booked, tried);
-    }
-    return tried;
-  };
-  const pick = new Picker(offer, book);
-  return {
-    rate: (parts) => {
-      const tried: Tried[] = [];
-      for (const [origin, lines] of parts) {
-        const one = tryAll(origin, lines);
-        if (isDead(one)) return refused({ ...noService(compiled, [one]), dead: origin });
-        tried.push(one);
-      }
-      return offer.acrossOrigins === "sameService"
-        ? sameService(compiled, tried, pick)
-        : anyService(compiled, tried, pick);
-    },
-    ...aloneRater(offer, pick, tryAll),
-    least: (origin, lines) => leastCost(compiled, book, book.of(origin, lines)),
-  };
+  return new OfferRater(compiled, book);
 }
 
-/** See `Rater.alone`. */
-function aloneRater(
-  { acrossOrigins, pick: how }: Offer,
-  pick: Picker,
-  tryAll: (origin: string, lines: readonly OrderLine[]) => Tried,
-): Pick<Rater, "alone"> {
-  if (acrossOrigins === "any")
-    return {
-      alone: (origin, lines) => {
-        const answer = pick.service(tryAll(origin, lines));
+class OfferRater implements Rater {
+  private readonly known = new Map<BookedShipment, Tried>();
+  private readonly pick: Picker;
+
+  constructor(
+    private readonly compiled: CompiledOffer,
+    private readonly book: ShipmentBook,
+  ) {
+    this.pick = new Picker(compiled.offer, book);
+  }
+
+  rate(parts: Parts): Outcome<Assignment, Stop> {
+    const { compiled, pick } = this;
+    const tried: Tried[] = [];
+    for (const [origin, lines] of parts) {
+      const one = this.tryAll(origin, lines);
+      if (one.isDead) return refused(noService(compiled, [one], origin));
+      tried.push(one);
+    }
+    return compiled.offer.acrossOrigins === "sameService"
+      ? sameService(compiled, tried, pick)
+      : anyService(compiled, tried, pick);
+  }
+
+  get alone(): Rater["alone"] {
+    const { pick } = this;
+    const { acrossOrigins, pick: how } = this.compiled.offer;
+    if (acrossOrigins === "any")
+      return (origin, lines) => {
+        const answer = pick.service(this.tryAll(origin, lines));
         return answer ? new Map([["", answer.cost]]) : noCosts;
-      },
-    };
-  // the fastest and the first listed of all shipments together are not made of single ones
-  if (how !== "cheapest") return {};
-  return {
-    alone: (origin, lines) =>
-      new Map(tryAll(origin, lines).answers.map(({ service, cost }) => [service, cost])),
-  };
+      };
+    // the fastest and the first listed of all shipments together are not made of single ones
+    if (how !== "cheapest") return undefined;
+    return (origin, lines) =>
+      new Map(this.tryAll(origin, lines).answers.map(({ service, cost }) => [service, cost]));
+  }
+
+  least(origin: string, lines: readonly OrderLine[]): Decimal | "never" {
+    return leastCost(this.compiled, this.book, this.book.of(origin, lines));
+  }
+
+  private tryAll(origin: string, lines: readonly OrderLine[]): Tried {
+    const booked = this.book.of(origin, lines);
+    let tried = this.known.get(booked);
+    if (!tried) {
+      tried = tryServices(this.compiled, this.book, booked);
+      this.known.set(booked, tried);
+    }
+    return tried;
+  }
 }
 
 const noCosts: ReadonlyMap<string, Decimal> = new Map();
@@ -83,7 +91,7 @@ function tryServices(compiled: CompiledOffer, book: ShipmentBook, booked: Booked
         rejection: answer.rejection,
       });
   }
-  return { shipment, answers, rejections };
+  return { shipment, answers, rejections, isDead: answers.length === 0 && rejections.every(isForAll) };
 }
 
 /** See `Rater.least`: a service that may cost less for more, or refuses what it may take with more, can cost nothing. */
@@ -134,9 +142,7 @@ function staysRefused({ reason, inputs }: Rejection): boolean {
   );
 }
 
-function isDead({ answers, rejections }: Tried): boolean {
-  return answers.length === 0 && rejections.every(({ rejection }) => whateverTheLines.has(rejection.reason));
-}
+const isForAll = ({ rejection }: ServiceRejection) => whateverTheLines.has(rejection.reason);
 
 /** Compares by `pick`; of equal ones the first counts. */
 class Picker {
@@ -222,10 +228,9 @@ function assignment(shipments: readonly RatedShipment[]): Assignment {
   return { shipments, cost };
 }
 
-function noService({ offer, path }: CompiledOffer, tried: readonly Tried[]): Stop {
-  const stuck = tried.filter(({ answers }) => answers.length === 0);
-  return {
-    rejection: reject("no-service", { services: offer.services.length }, `${path}/services`),
-    because: () => stuck.flatMap((one) => one.rejections),
-  };
+/** `dead`: an origin from which nothing can be shipped. */
+function noService({ offer, path }: CompiledOffer, tried: readonly Tried[], dead?: string): Stop {
+  const rejection = reject("no-service", { services: offer.services.length }, `${path}/services`);
+  const because = () => tried.flatMap(({ answers, rejections }) => (answers.length === 0 ? rejections : []));
+  return dead === undefined ? { rejection, because } : { rejection, because, dead };
 }

@@ -2,12 +2,13 @@ import { roundMoney } from "../money/currency";
 import { convert } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import type { CompiledSetup } from "../quote/compiled-setup";
-import { quote } from "../quote/quote-order";
+import { quote, quoteBoth } from "../quote/quote-order";
 import type { Quote, QuotedOffer } from "../quote/quote";
 import type { ItemLookup } from "../quote/read-lines";
 import type { QuoteRequest } from "../quote/request";
 import type { KeptRates } from "../services/live-rate";
 import type { Problem } from "../setup/problem";
+import type { Parsed } from "../setup/parse-setup";
 import { differenceOf, type Difference, type Pair } from "./difference";
 import { TotalsCounter, type Totals } from "./totals";
 
@@ -26,6 +27,8 @@ export interface ReplayContext {
   readonly items: readonly [before: ItemLookup, after: ItemLookup];
   /** The instant orders without one of their own count from; ISO 8601. */
   readonly now: string;
+  /** Offers that both setups work out alike (`untouchedOffers`): worked out once. Absent: none is known to be. */
+  readonly untouched?: ReadonlySet<string>;
 }
 
 /** By how much more an order is charged, and earns, afterwards; in the currency of the totals. */
@@ -68,20 +71,28 @@ export class Replay {
   }
 
   private one({ request, offer, live }: ReplayOrder, index: number): Replayed {
-    const asked = { ...request, working: false };
-    const [itemsBefore, itemsAfter] = this.context.items;
-    const { now } = this.context;
-    const known = live ? { now, liveRates: new Map(live.rates), liveAsOf: live.asOf } : { now };
-    const then = quote(this.before, asked, { ...known, items: itemsBefore });
-    if (!then.ok) return { index, problems: then.problems };
-    const next = quote(this.after, asked, { ...known, items: itemsAfter });
-    if (!next.ok) return { index, problems: next.problems };
-    const difference = differenceOf(index, then.value, next.value);
-    const before = this.count(request, offer, 0, then.value);
-    const after = this.count(request, offer, 1, next.value);
-    if (difference) this.countChange(request, difference, weightClass(next.value));
+    const both = this.quotes({ ...request, working: false }, live);
+    if (!both.ok) return { index, problems: both.problems };
+    const [then, next] = both.value;
+    const difference = differenceOf(index, then, next);
+    const before = this.count(request, offer, 0, then);
+    const after = this.count(request, offer, 1, next);
+    if (difference) this.countChange(request, difference, weightClass(next));
     const moved = difference && movedBy(before, after, difference);
     return moved ? { index, difference, moved } : { index, difference };
+  }
+
+  private quotes(asked: QuoteRequest, live: ReplayOrder["live"]): Parsed<readonly [Quote, Quote]> {
+    const { before, after } = this;
+    const { now, items, untouched } = this.context;
+    const [itemsBefore, itemsAfter] = items;
+    const known = live ? { now, liveRates: new Map(live.rates), liveAsOf: live.asOf } : { now };
+    if (untouched && untouched.size > 0)
+      return quoteBoth(before, after, untouched, asked, { ...known, items: itemsBefore });
+    const then = quote(before, asked, { ...known, items: itemsBefore });
+    if (!then.ok) return then;
+    const next = quote(after, asked, { ...known, items: itemsAfter });
+    return next.ok ? { ok: true, value: [then.value, next.value] } : next;
   }
 
   /** Counts what an order is given; the offer it counts with, in the currency of the totals. */

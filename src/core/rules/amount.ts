@@ -12,9 +12,9 @@ export interface AmountBasis {
   readonly freight: Decimal;
   readonly subtotal: Decimal;
   readonly cost: Decimal;
-  readonly goodsValue: () => Decimal | Missing;
+  goodsValue(): Decimal | Missing;
   /** Brings money as the setup has it into the currency of the result. */
-  readonly own: (typed: Decimal) => Decimal | Missing;
+  own(typed: Decimal): Decimal | Missing;
   /** The carrier's fuel percentage on the day; `undefined` when its index has none. */
   readonly fuelPercent: Decimal | undefined;
 }
@@ -32,15 +32,15 @@ export function compileAmount(amount: Amount): CompiledAmount {
 function valueOf(amount: Amount): CompiledAmount["value"] {
   if ("fixed" in amount) {
     const fixed = Decimal.of(amount.fixed);
-    return ({ own }) => own(fixed);
+    return (basis) => basis.own(fixed);
   }
   if ("per" in amount) return counted(amount.per, Decimal.of(amount.amount));
   if ("percentFromFuelIndex" in amount)
     return ({ freight, fuelPercent }) => (fuelPercent ? freight.times(fuelPercent).percent() : Decimal.zero);
   const percent = Decimal.of(amount.percent);
   if (amount.of === "goodsValue")
-    return ({ goodsValue }) => {
-      const value = goodsValue();
+    return (basis) => {
+      const value = basis.goodsValue();
       return isMissing(value) ? value : value.times(percent).percent();
     };
   const { of } = amount;

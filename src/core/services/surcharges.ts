@@ -1,5 +1,5 @@
 import { moneyText, roundMoney } from "../money/currency";
-import { convert, type Conversion, type ExchangeRates } from "../money/exchange";
+import { convert, type ExchangeRates } from "../money/exchange";
 import { Decimal } from "../money/decimal";
 import { compileAmount, countOf, type AmountBasis, type CompiledAmount } from "../rules/amount";
 import { allHold, compileConditions, type Charts, type CompiledCondition } from "../rules/condition";
@@ -70,7 +70,7 @@ export function withSurcharges(
     if (!isDue(surcharge, day)) continue;
     const applies = surcharge.when.length === 0 || allHold(surcharge.when, facts);
     if (applies === false) continue;
-    const basis = basisOf(freight, subtotal, facts, exchange);
+    const basis = new SurchargeBasis(freight, subtotal, facts, exchange);
     const value = applies === true ? bounded(surcharge, basis) : applies;
     if (isMissing(value)) return refused(rejectMissing(value, facts, freight, surcharge.path));
     const rounded = roundMoney(value, freight.currency);
@@ -85,25 +85,46 @@ function isDue({ from, to }: CompiledSurcharge, day: string): boolean {
   return (from === undefined || from <= day) && (to === undefined || day <= to);
 }
 
-function basisOf(freight: Freight, subtotal: Decimal, facts: Facts, exchange: ExchangeRates): AmountBasis {
-  const through = (from: string) => (value: Decimal) => into(value, exchange.find(from, freight.currency));
-  const { measures, chargeableWeight, journey, origins } = facts;
-  return {
-    shipments: 1,
-    parcels: measures.parcels,
-    pieces: measures.quantity,
-    kilograms: chargeableWeight,
-    freight: freight.amount,
-    subtotal,
-    cost: subtotal,
-    goodsValue: () => through(journey.currency)(measures.goodsValue),
-    own: through(freight.carrierCurrency),
-    fuelPercent: freight.fuel.on(journey.billedOn(origins[0] ?? ""))?.percent,
-  };
-}
+/** What a surcharge is worked out of, in the freight's currency: what few ask for is worked out when they do. */
+class SurchargeBasis implements AmountBasis {
+  readonly shipments = 1;
+  readonly parcels: number;
+  readonly pieces: Decimal;
+  readonly kilograms: Decimal | undefined;
+  readonly freight: Decimal;
+  readonly cost: Decimal;
 
-function into(value: Decimal, conversion: Conversion | undefined): Decimal | Missing {
-  return conversion ? convert(value, conversion) : "no-exchange-rate";
+  constructor(
+    private readonly on: Freight,
+    readonly subtotal: Decimal,
+    private readonly facts: Facts,
+    private readonly exchange: ExchangeRates,
+  ) {
+    this.parcels = facts.measures.parcels;
+    this.pieces = facts.measures.quantity;
+    this.kilograms = facts.chargeableWeight;
+    this.freight = on.amount;
+    this.cost = subtotal;
+  }
+
+  goodsValue(): Decimal | Missing {
+    const { measures, journey } = this.facts;
+    return this.from(journey.currency, measures.goodsValue);
+  }
+
+  own(typed: Decimal): Decimal | Missing {
+    return this.from(this.on.carrierCurrency, typed);
+  }
+
+  get fuelPercent(): Decimal | undefined {
+    const { journey, origins } = this.facts;
+    return this.on.fuel.on(journey.billedOn(origins[0] ?? ""))?.percent;
+  }
+
+  private from(currency: string, value: Decimal): Decimal | Missing {
+    const conversion = this.exchange.find(currency, this.on.currency);
+    return conversion ? convert(value, conversion) : "no-exchange-rate";
+  }
 }
 
 function bounded({ amount, min, max }: CompiledSurcharge, basis: AmountBasis): Decimal | Missing {

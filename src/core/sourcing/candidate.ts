@@ -45,7 +45,9 @@ export interface Rater {
    * own, under each service's where all must go by the same. Left out where an offer's shipments depend on each other in
    * another way.
    */
-  readonly alone?: (origin: string, lines: readonly OrderLine[]) => ReadonlyMap<string, Decimal>;
+  readonly alone?:
+    | ((origin: string, lines: readonly OrderLine[]) => ReadonlyMap<string, Decimal>)
+    | undefined;
   /**
    * The least that a shipment of these lines can cost, whatever else is added to it; `never` when no service will take
    * it however it grows.

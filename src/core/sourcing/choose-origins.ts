@@ -107,14 +107,23 @@ export function chooseOrigins(
   return refused(search.stop ?? { rejection: lacking(question), because: noReasons });
 }
 
-/** Whether dividing can help an order that no place ships alone: there is something to divide, and a place that is not barred. */
+/**
+ * Whether dividing can help an order that no place ships alone: there is something to divide, and each line can leave from
+ * some place by itself, or with more. Where it is known why the whole can't, what one line lacks says no more.
+ */
 function mayBeDivided(
-  { sets }: SourcingQuestion,
+  { lines, sets, sourcing }: SourcingQuestion,
   from: ReadonlySet<string> | undefined,
-  { dead }: Search,
+  { rater, dead, stop }: Search,
 ): boolean {
   if (sets.most < 2) return false;
-  return sets.useful.some(({ code }) => (!from || from.has(code)) && !dead.has(code));
+  const isOpen = (code: string) => (!from || from.has(code)) && !dead.has(code);
+  if (!sets.useful.some(({ code }) => isOpen(code))) return false;
+  // pieces of a line may pass where the line does not
+  if (!stop || sourcing.split === "byPiece") return true;
+  return lines.every((line, i) =>
+    sets.allowed[i]?.some(({ origin }) => isOpen(origin) && rater.least(origin, [line]) !== "never"),
+  );
 }
 
 /** The best way of shipping from several origins, proven where it can be. */

@@ -1,3 +1,4 @@
+import { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { Sourcing } from "../setup/offer";
 import { refused, reject } from "../working/reason";
@@ -282,6 +283,33 @@ test("what no place takes is refused with the stop that tells most; dividing is 
     refused: { reason: "no-service" },
     rated: ["C:0x1", "A:0x1", "B:0x1"],
   });
+});
+
+test("what one line lacks wherever it leaves from no division can help, unless its pieces go apart", () => {
+  const heavy = (lines: readonly OrderLine[]) => lines.some(({ index }) => index === 1);
+  const stops = (never: (origin: string) => boolean): Rater => ({
+    ...raterOf(perShipment, true),
+    rate: (parts) =>
+      [...parts.values()].some(heavy)
+        ? refused({ rejection: reject("no-service", { services: 1 }, ""), because: () => [] })
+        : raterOf(perShipment, true).rate(parts),
+    least: (origin, lines) => (heavy(lines) && never(origin) ? "never" : Decimal.zero),
+  });
+  const first = sourcing(["fewestShipments", "lowestCost"]);
+  const allowed = [anywhere, ["A", "B"]];
+  const asked = { lines: two, allowed, how: first };
+  const wholes = ["A:0x1,1x1", "B:0x1,1x1"];
+  const none = choose({ ...asked, rater: stops(() => true) });
+  expect(none).toEqual({ refused: expect.objectContaining({ reason: "no-service" }), rated: wholes });
+  // from one of its places it might leave with more
+  const some = choose({ ...asked, rater: stops((origin) => origin === "A") });
+  expect(some.rated.length).toBeGreaterThan(wholes.length);
+  // but not where the offer does not leave from there
+  const barred = choose({ ...asked, rater: stops((origin) => origin === "A"), from: ["A", "C"] });
+  expect(barred.rated).toEqual(["A:0x1,1x1"]);
+  const byPiece = sourcing(["fewestShipments", "lowestCost"], "byPiece");
+  const pieces = choose({ ...asked, how: byPiece, rater: stops(() => true) });
+  expect(pieces.rated.length).toBeGreaterThan(wholes.length);
 });
 
 test("where a cheaper division follows a dearer one the search goes on, cut off only by what it has", () => {

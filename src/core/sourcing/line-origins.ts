@@ -18,18 +18,19 @@ export function lineOrigins(
   place: Place,
   split: Sourcing["split"],
 ): LineOrigins {
-  const whole = (origin: string): LineOrigin => ({ origin, pieces: line.quantity });
-  if (line.pinned !== undefined) return given([whole(line.pinned)]);
-  const able = origins.filter((origin) => !barrier(origin, line, place));
-  const holding = able.filter((origin) => stockOf(line, origin.code) >= line.quantity);
-  if (split !== "byPiece" && holding.length > 0) return given(holding.map(({ code }) => whole(code)));
-  if (split === "byPiece") {
-    const some = able.flatMap(({ code }): LineOrigin[] => {
-      const pieces = Math.min(stockOf(line, code), line.quantity);
-      return pieces > 0 ? [{ origin: code, pieces }] : [];
-    });
-    if (some.reduce((total, one) => total + one.pieces, 0) >= line.quantity) return given(some);
+  if (line.pinned !== undefined) return given([{ origin: line.pinned, pieces: line.quantity }]);
+  const least = split === "byPiece" ? 1 : line.quantity;
+  const able: LineOrigin[] = [];
+  let together = 0;
+  for (const origin of origins) {
+    if (barrier(origin, line, place)) continue;
+    const pieces = Math.min(stockOf(line, origin.code), line.quantity);
+    if (pieces < least) continue;
+    able.push({ origin: origin.code, pieces });
+    together += pieces;
   }
+  // of a line that is not split each has enough
+  if (together >= line.quantity && able.length > 0) return given(able);
   const active = origins.filter(({ origin }) => origin.active);
   return refused(
     isHeld(line, active, split) ? cannotShip(line, origins, place, split) : outOfStock(line, active, split),

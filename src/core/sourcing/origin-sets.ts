@@ -123,11 +123,17 @@ function covers(
   lines: readonly OrderLine[],
   allowed: readonly (readonly LineOrigin[])[],
 ): boolean {
-  return lines.every((line, i) => {
+  for (const [i, line] of lines.entries()) {
     let pieces = 0;
-    for (const one of allowed[i] ?? []) if (set.some(({ code }) => code === one.origin)) pieces += one.pieces;
-    return pieces >= line.quantity;
-  });
+    for (const one of allowed[i] ?? []) if (isAmong(one.origin, set)) pieces += one.pieces;
+    if (pieces < line.quantity) return false;
+  }
+  return true;
+}
+
+function isAmong(origin: string, set: readonly SourcingOrigin[]): boolean {
+  for (const { code } of set) if (code === origin) return true;
+  return false;
 }
 
 function score(origins: readonly SourcingOrigin[], { objectives, fallbackOrigin }: Sourcing): OriginSet {
