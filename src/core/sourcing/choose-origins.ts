@@ -13,36 +13,17 @@ import {
 } from "./assign-lines";
 import { bestPartitions, type PartitionQuestion, type Way } from "./best-partition";
 import type { Assignment, LineOrigin, LineOrigins, Parts, Rater, SourcingOrigin, Stop } from "./candidate";
-import { added, compareFigures, figuresOf, noFigures, type Difference, type Figures } from "./figures";
+import { decidedBy, lineDecidedBy, wordOf, type Decision, type SetWay, type Ways } from "./decision";
+import { added, compareFigures, figuresOf, noFigures, type Figures } from "./figures";
 import { improve, type Improved } from "./improve";
 import { stockOf } from "./line-origins";
 import { isWithin, MOST_COMBINED, OriginSets, type OriginSet } from "./origin-sets";
 import { isDividedFully, sharesOf } from "./shares";
 
-/** What decided between the assignments that were possible. */
-export type DecidedBy =
-  | "only"
-  | "fewestShipments"
-  | "lowestCost"
-  | "nearest"
-  | "rank"
-  | "fallback"
-  | "pinned";
-
 export interface Choice {
   readonly assignment: Assignment;
   /** Worked out when asked for: only a working tells it. */
   readonly decision: () => Decision;
-}
-
-export interface Decision {
-  readonly by: DecidedBy;
-  /** How many other ways of shipping were compared with it. */
-  readonly others: number;
-  /** Whether no way is better; else it is the best of those tried. */
-  readonly proven: boolean;
-  /** Where it is not proven: what no way can cost less than. */
-  readonly bound?: Decimal;
 }
 
 /** What sourcing chooses from: the same for every offer of a quote. */
@@ -184,11 +165,6 @@ function provenChoice(
 /** More other ways than this are told as this many. */
 const MOST_TOLD = 1_000_000;
 
-function wordOf(difference: Difference | undefined): DecidedBy {
-  if (difference === undefined || difference === "ranks" || difference === "order") return "rank";
-  return difference;
-}
-
 function partsOfChoice({ assignment }: Choice): Parts {
   return new Map(assignment.shipments.map(({ shipment }) => [shipment.origin, shipment.lines]));
 }
@@ -263,15 +239,47 @@ function searched(
     failed ||= !ways;
     if (!ways) continue;
     const isProven = search.left > 0 && (most === 1 || isGoneThrough(question));
-    const decision = (): Decision => ({
-      by: lines.every((line) => line.pinned !== undefined)
-        ? ("pinned" as const)
-        : decidedBy(ways, failed ? undefined : nextSet(sets, n, from), sourcing.objectives),
-      others: search.worked - 1,
-      proven: isProven,
-    });
+    const decision = (): Decision => {
+      const others = search.worked - 1;
+      if (lines.every((line) => line.pinned !== undefined)) return { by: "pinned", others, proven: isProven };
+      const by = decidedBy(ways, failed ? undefined : nextSet(sets, n, from), sourcing.objectives);
+      const other = by === "only" ? otherInSet(search, question, ways.best) : undefined;
+      return other
+        ? {
+            by: lineDecidedBy(ways.best.assignment, other, lines, sourcing.fallbackOrigin),
+            others: others + 1,
+            proven: isProven,
+          }
+        : { by, others, proven: isProven };
+    };
     return { assignment: ways.best.assignment, decision };
   }
+}
+
+/** The next way of sharing the order between the places of the one that was taken, where the first that works is. */
+function otherInSet(
+  { rater }: Search,
+  question: SourcingQuestion,
+  { set, assignment }: Ways["best"],
+): Assignment | undefined {
+  const taken = keyOf(new Map(assignment.shipments.map(({ shipment }) => [shipment.origin, shipment.lines])));
+  const others: Rater = {
+    rate: (parts) =>
+      keyOf(parts) === taken
+        ? refused({ rejection: lacking(question), because: noReasons })
+        : rater.rate(parts),
+    least: (origin, lines) => rater.least(origin, lines),
+  };
+  const search: Search = { rater: others, left: MOST_TRIED, worked: 0, stop: undefined, dead: new Set() };
+  return bestOfSet(search, question, set.origins, undefined, true).best;
+}
+
+/** The pieces of each line by origin, as text that is the same for the same way. */
+function keyOf(parts: Parts): string {
+  return [...parts]
+    .map(([origin, lines]) => `${origin}:${lines.map((line) => `${line.index}x${line.quantity}`).join()}`)
+    .sort()
+    .join(" ");
 }
 
 /** Whether the search by sets looks at every way there is, as long as it is not stopped. */
@@ -289,20 +297,6 @@ function nextSet(sets: OriginSets, n: number, from: ReadonlySet<string> | undefi
     const set = group.find((one) => isWithin(one, from));
     if (set) return set;
   }
-}
-
-/** The cheapest way found with a set of origins. */
-interface SetWay {
-  readonly set: OriginSet;
-  readonly cost: Decimal;
-}
-
-interface Ways {
-  readonly best: SetWay & { readonly assignment: Assignment };
-  /** The best of the group's other sets. */
-  readonly second: SetWay | undefined;
-  /** Whether several assignments within the winning set worked. */
-  readonly several: boolean;
 }
 
 /** The best assignment over sets that are equal in all objectives before the cost; they come in the order of the rest. */
@@ -349,27 +343,6 @@ function bestOfSet(
     sharesOf(line, sets.allowed[i] ?? [], set, byPiece, sourcing.fallbackOrigin),
   );
   return assignLines(search, { lines, shares, set, under, anyCost });
-}
-
-/** What told the winner from the next best: the cost, what comes after it, or (`other`) what another group has before it. */
-function decidedBy(
-  { best, second, several }: Ways,
-  other: OriginSet | undefined,
-  objectives: Sourcing["objectives"],
-): DecidedBy {
-  const cost = objectives.indexOf("lowestCost");
-  const after: readonly DecidedBy[] = [
-    ...objectives.slice(cost < 0 ? objectives.length : cost + 1),
-    "fallback",
-  ];
-  if (second) {
-    if (cost >= 0 && !second.cost.equals(best.cost)) return "lowestCost";
-    return after[best.set.after.findIndex((figure, i) => figure !== second.set.after[i])] ?? "rank";
-  }
-  // where the cost is no objective the first assignment of a set is taken
-  if (several) return "lowestCost";
-  if (!other) return "only";
-  return objectives[best.set.before.findIndex((figure, i) => figure !== other.before[i])] ?? "rank";
 }
 
 /** What lacks where each line could be shipped, but not all of them together. */

@@ -312,6 +312,33 @@ test("what one line lacks wherever it leaves from no division can help, unless i
   expect(pieces.rated.length).toBeGreaterThan(wholes.length);
 });
 
+test("of ways between the same places what gave a line to one of them is told where no cost is an objective", () => {
+  const three = [line(0), line(1), line(2)];
+  const how = sourcing(["fewestShipments"]);
+  // the middle line may leave from either
+  const ranked = choose({ lines: three, allowed: [["A"], ["A", "B"], ["B"]], how });
+  expect(ranked).toMatchObject({ way: "A:0x1,1x1 B:2x1", by: "rank", others: 1 });
+  const fallback = choose({ lines: three, allowed: [["A"], ["A", "C"], ["C"]], how });
+  expect(fallback).toMatchObject({ way: "A:0x1 C:1x1,2x1", by: "fallback", others: 1 });
+  // lines that are tied have no other way
+  expect(choose({ lines: three, allowed: [["A"], ["A"], ["B"]], how })).toMatchObject({
+    by: "only",
+    others: 0,
+  });
+  // nor those whose other way nobody takes
+  const rater: Rater = {
+    ...raterOf(perShipment, true),
+    rate: (parts) =>
+      parts.get("B")?.length === 2
+        ? refused({ rejection: reject("no-service", { services: 1 }, ""), because: () => [] })
+        : raterOf(perShipment, true).rate(parts),
+  };
+  expect(choose({ lines: three, allowed: [["A"], ["A", "B"], ["B"]], how, rater })).toMatchObject({
+    by: "only",
+    others: 0,
+  });
+});
+
 test("where a cheaper division follows a dearer one the search goes on, cut off only by what it has", () => {
   const jumping = raterOf((_, part) => (part.length === 1 ? 20 : 3), false);
   const four = Array.from({ length: 4 }, (_, i) => line(i));
