@@ -74,6 +74,10 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
   await orders.offer("Island van").click();
   const working = page.getByRole("region", { name: /How .* came about/ });
   await expect(working.getByText(new RegExp(`^in the draft: .*${raised} EUR`)).first()).toBeVisible();
+  await expect(working.getByRole("link", { name: "beside the draft" })).toHaveAttribute(
+    "href",
+    `/gate/orders/${number}`,
+  );
   await expect(page.getByRole("link", { name: "1 change", exact: true })).toBeVisible();
   // its link opens the value that made the figure, and the draft's words the draft's
   const tariff = new TariffDriver(page);
@@ -106,6 +110,20 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
   const replay = new URL(page.url()).pathname;
   await expect(page.getByRole("link", { name: number, exact: true })).toBeVisible();
   await expect(page.getByRole("img", { name: /Orders by how much more they are charged/ })).toBeVisible();
+
+  // one of them by what is live and by the draft, the changed steps marked
+  await page.getByRole("link", { name: number, exact: true }).click();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(
+    `${number} by what is live and by the draft`,
+  );
+  await page.getByRole("button", { name: "Island van" }).click();
+  await expect(page.getByRole("row", { name: /^Island van/ })).toHaveClass(/bg-wash/);
+  const [asLive, asDraft] = [/^Revision \d+, live$/, "Draft"].map((name) =>
+    page.getByRole("region", { name }),
+  );
+  await expect(asLive).toContainText(`${old} EUR`);
+  await expect(asLive).not.toContainText("changed");
+  await expect(asDraft.getByRole("listitem").filter({ hasText: "changed" }).first()).toContainText(raised);
 
   // for the next minute that begins
   await gate.open();

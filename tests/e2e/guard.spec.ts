@@ -42,6 +42,7 @@ const samples: Readonly<Record<string, string>> = {
   "/tariffs/[code]": "AMB-VAN-BUY",
   "/zones/[code]": "AMB",
   "/recovery/bills/[id]": "5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10",
+  "/gate/orders/[number]": demoOrders[0]!.number,
   "/gate/replay/[id]": "5f0f3c1e-8a52-4c7b-9d1e-2f6a7b8c9d10",
   "/gate/revisions/[number]": "1",
   // none of that number: the page says so

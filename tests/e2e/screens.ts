@@ -23,6 +23,7 @@ export const screens = [
   "/zones/board",
   "/activity",
   "/guide",
+  "/gate/orders/10482",
   "/recovery",
   "/recovery/shipments?is.carrier=PNP",
   "/recovery/break-even",

@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useEffect, useState } from "react";
 import { isOpen } from "@/core/orders/order-state";
 import { OffersTable, WorkingView } from "@/features/quotes";
@@ -110,7 +111,16 @@ export function OrderDesk({ view, mayEdit, mayReopen, mayErase, mayAgree }: Prop
             // a charge that was confirmed is as it was
             draft={closed || shown?.parts ? undefined : view.draftSteps[offer.offer]}
             revision={revision}
-            aside={`${offer.name}${shown?.parts ? `, ${view.originNames[offer.shipments[0]?.origin ?? ""] ?? ""}` : ""} · revision ${revision}`}
+            aside={
+              <>
+                {offer.name}
+                {shown?.parts && `, ${view.originNames[offer.shipments[0]?.origin ?? ""] ?? ""}`} · revision{" "}
+                {revision}
+                {!closed && isOtherwise(view.draftSteps[offer.offer]) && (
+                  <BesideDraft number={order.number} />
+                )}
+              </>
+            }
           />
         </div>
       ))}
@@ -135,4 +145,20 @@ function useDeskKeys(keys: Readonly<Record<string, () => unknown>>): void {
     window.addEventListener("keydown", onKeyDown);
     return () => window.removeEventListener("keydown", onKeyDown);
   });
+}
+
+function isOtherwise(steps: OrderView["draftSteps"][string] | undefined): boolean {
+  return steps !== undefined && Object.keys(steps).length > 0;
+}
+
+/** To the order by what is live and by the draft. */
+function BesideDraft({ number }: { readonly number: string }) {
+  return (
+    <>
+      {" · "}
+      <Link prefetch={false} className="link" href={`/gate/orders/${encodeURIComponent(number)}`}>
+        beside the draft
+      </Link>
+    </>
+  );
 }

@@ -1,4 +1,5 @@
 import Link from "next/link";
+import type { ReactNode } from "react";
 import { stations, type Station, type Step } from "@/core/working/step";
 import { placeHref } from "@/features/draft";
 import { RevisionLink } from "@/features/looking";
@@ -10,7 +11,7 @@ import type { OfferView, QuoteNames } from "./quote-view";
 interface Props {
   readonly offer: OfferView;
   readonly view: QuoteNames & { readonly currency: string; readonly includesTax: boolean };
-  readonly aside: string;
+  readonly aside: ReactNode;
   /** The same offer's steps under another setup: those that are not among them are marked. */
   readonly before?: readonly { readonly text: string }[] | undefined;
   /** By the place of a step: what it says by the draft, where that is otherwise. */

@@ -1,3 +1,4 @@
+export { OrderBothPage } from "./order-both-page";
 export { ReplayPage } from "./replay-page";
 export { madeWords, replayTitle } from "./replay-words";
 export { StartReplay } from "./start-replay";

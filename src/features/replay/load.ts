@@ -4,6 +4,7 @@ import type { Spread } from "@/core/replay/spread";
 import { countryName } from "@/messages/country-name";
 import { localTimeText } from "@/core/calendar/local-time-text";
 import { load, type Look } from "@/server/load";
+import { orderUnderBoth } from "@/server/orders/order-under-both";
 import { draftSetup } from "@/server/services/draft-setup";
 import { jobOf } from "@/server/services/jobs";
 import { shownJob } from "@/server/services/shown-job";
@@ -31,6 +32,14 @@ export interface ShownReplay {
   readonly spread: Omit<Spread, "worst" | "best">;
   readonly worst: readonly NumberedMove[];
   readonly best: readonly NumberedMove[];
+}
+
+export type OrderUnderBoth = NonNullable<Awaited<ReturnType<typeof loadOrderBoth>>>;
+export type { OrderSide } from "@/server/orders/order-under-both";
+
+/** One order by what is live and by the draft. */
+export function loadOrderBoth(number: string) {
+  return load(({ db, now }) => orderUnderBoth(db, number, now));
 }
 
 const UUID = /^[0-9a-f-]{36}$/;

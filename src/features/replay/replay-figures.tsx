@@ -118,7 +118,12 @@ function Moves({
         {moves.map(({ number, charge, margin }) => (
           <tr key={number} className="border-b border-hairline last:border-0 [&>td]:px-3 [&>td]:py-0.5">
             <td>
-              <Link prefetch={false} className="link" href={`/orders/${encodeURIComponent(number)}`}>
+              <Link
+                prefetch={false}
+                className="link"
+                href={`/gate/orders/${encodeURIComponent(number)}`}
+                title="By what is live and by the draft"
+              >
                 {number}
               </Link>
             </td>

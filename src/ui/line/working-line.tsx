@@ -13,7 +13,7 @@ export interface WorkingStation {
 
 interface Props {
   readonly title: string;
-  readonly aside: string;
+  readonly aside: ReactNode;
   readonly stations: readonly WorkingStation[];
 }
 
@@ -30,7 +30,7 @@ export function WorkingLine({ title, aside, stations }: Props) {
       </div>
       <ol className="flex overflow-x-auto pt-1">
         {stations.map((station, index) => (
-          <li key={station.key} className="relative min-w-[92px] flex-1">
+          <li key={station.key} className="relative min-w-[80px] flex-1">
             {index > 0 && <span aria-hidden className="absolute top-[9px] left-0 h-[3px] w-1/2 bg-ink" />}
             {index < stations.length - 1 && (
               <span aria-hidden className="absolute top-[9px] right-0 h-[3px] w-1/2 bg-ink" />
