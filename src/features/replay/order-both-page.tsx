@@ -85,7 +85,7 @@ interface SideProps {
 
 /** How the chosen offer's figure comes about on one side, or how far it came. */
 function Side({ name, side, other, offer, both }: SideProps) {
-  const { currency, includesTax, originNames, serviceNames } = both;
+  const { currency, includesTax, originNames, serviceNames, revision, steps } = both;
   if ("problems" in side)
     return (
       <section aria-label={name} className="sheet px-3 py-2">
@@ -105,6 +105,8 @@ function Side({ name, side, other, offer, both }: SideProps) {
           view={{ currency, includesTax, originNames, serviceNames }}
           aside={name}
           before={other && stepsOf(other, offer)}
+          draft={other ? undefined : steps[given.offer]}
+          revision={other ? undefined : revision}
         />
       </section>
     );

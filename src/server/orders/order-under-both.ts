@@ -12,6 +12,7 @@ import { countryName } from "@/messages/country-name";
 import { wordQuote, type WordedQuote } from "@/messages/word-quote";
 import { codesOfDraft } from "../services/draft-codes";
 import { draftSetup, type DraftSetup } from "../services/draft-setup";
+import { draftSteps, type DraftSteps } from "../services/draft-steps";
 import { liveSetup } from "../services/live-setup";
 import { rateWith } from "../services/rate";
 import { standingCharge } from "./applied-offer";
@@ -38,6 +39,8 @@ export interface OrderUnderBoth {
   readonly applied: string | undefined;
   /** Offer by offer; empty where one side can't quote it. */
   readonly offers: readonly OfferPair[];
+  /** Where the draft says otherwise than what is live, step by step. */
+  readonly steps: DraftSteps;
   readonly live: OrderSide;
   readonly draft: OrderSide;
   readonly originNames: Readonly<Record<string, string>>;
@@ -63,6 +66,7 @@ export async function orderUnderBoth(
     ? rateWith(compiled.value, { ...request, working: true }, facts.items, now, knownOf(facts))
     : compiled;
   const draftChannel = compiled.ok ? compiled.value.channels.get(request.channel) : undefined;
+  const [here, there] = [sideOf(rated), sideOf(drafted)];
   return {
     order: { number: stored.order.number, customerName: stored.order.customerName },
     channelName: channel?.name ?? stored.order.channel,
@@ -78,8 +82,9 @@ export async function orderUnderBoth(
       rated.ok && drafted.ok
         ? compareQuotes({ quote: rated.value, channel }, { quote: drafted.value, channel: draftChannel })
         : [],
-    live: sideOf(rated),
-    draft: sideOf(drafted),
+    steps: "quote" in here && "quote" in there ? draftSteps(here.quote, there.quote) : {},
+    live: here,
+    draft: there,
     originNames: Object.fromEntries(
       live.setup.origins.map((origin) => [origin.code, origin.address.city || origin.name]),
     ),
