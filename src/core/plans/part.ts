@@ -45,14 +45,19 @@ export function partOfShipments(
  * What it costs stays what the whole costs: carriers bill shipments, not lines.
  */
 export function narrowed(part: Part, keep: (line: OrderLine) => boolean): Part {
-  const left = part.shipments.flatMap(({ shipment, answer }): RatedShipment[] => {
+  const left: RatedShipment[] = [];
+  for (const rated of part.shipments) {
+    const { shipment, answer } = rated;
     const lines = shipment.lines.filter(keep);
-    if (lines.length === 0) return [];
-    if (lines.length === shipment.lines.length) return [{ shipment, answer }];
+    if (lines.length === shipment.lines.length) left.push(rated);
+    if (lines.length === 0 || lines.length === shipment.lines.length) continue;
     const measures = new Measures(lines);
     const weight = chargeableWeight(answer.compiled, measures.parcelGroups);
-    return [{ shipment: { ...shipment, lines, measures }, answer: { ...answer, chargeableWeight: weight } }];
-  });
+    left.push({
+      shipment: { ...shipment, lines, measures },
+      answer: { ...answer, chargeableWeight: weight },
+    });
+  }
   return partOfShipments(part.facts.journey, left, part.facts.cost, part.costTax);
 }
 

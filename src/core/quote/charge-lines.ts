@@ -59,11 +59,9 @@ export function chargeLines(
       lines: [lineOf({ type: making.type, name: making.name, amount: rounded, rate }, total, currency)],
     };
   }
-  return taxed(
-    pieces(rounded, shown, making).flatMap((piece) => split(piece, making)),
-    making,
-    trace,
-  );
+  const all: Piece[] = [];
+  for (const piece of pieces(rounded, shown, making)) all.push(...split(piece, making));
+  return taxed(all, making, trace);
 }
 
 function pieces(total: Decimal, shown: readonly Addition[], making: ChargeMaking): Piece[] {
@@ -108,6 +106,7 @@ function taxed(all: readonly Piece[], making: ChargeMaking, trace?: Trace): Char
   const { currency, includesTax } = making;
   const totals: TaxedCharge[] = [];
   const taxes = new Map<Piece, TaxedCharge>();
+  const lines: ChargeLine[] = [];
   for (const alike of byRate(all)) {
     const [first] = alike;
     if (!first) continue;
@@ -129,13 +128,14 @@ function taxed(all: readonly Piece[], making: ChargeMaking, trace?: Trace): Char
       [net, tax] = [net.minus(mine.net), tax.minus(mine.tax)];
     });
   }
+  for (const piece of all) {
+    const own = taxes.get(piece);
+    if (own) lines.push(lineOf(piece, own, currency));
+  }
   const add = (field: keyof TaxedCharge) => sum(totals.map((one) => one[field]));
   return {
     total: { net: add("net"), tax: add("tax"), gross: add("gross") },
-    lines: all.flatMap((piece) => {
-      const own = taxes.get(piece);
-      return own ? [lineOf(piece, own, currency)] : [];
-    }),
+    lines,
   };
 }
 

@@ -210,7 +210,8 @@ function failed(problems: readonly Problem[]): { ok: false; problems: readonly P
 }
 
 function unknownOffers(compiled: CompiledSetup, request: QuoteRequest): Problem[] {
-  return (request.offers ?? []).flatMap((code, index) =>
+  if (!request.offers) return [];
+  return request.offers.flatMap((code, index) =>
     compiled.offerCodes.has(code)
       ? []
       : [{ code: "unknown-code" as const, path: joinPath("offers", index), data: { list: "offers", code } }],

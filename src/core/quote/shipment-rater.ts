@@ -208,13 +208,15 @@ function sameService(
   pick: Picker,
 ): Outcome<Assignment, Stop> {
   if (tried.some(({ answers }) => answers.length === 0)) return refused(noService(compiled, tried));
-  const options = compiled.offer.services.flatMap((code) => {
-    const rated = tried.flatMap(({ shipment, answers }) => {
+  const options: Assignment[] = [];
+  for (const code of compiled.offer.services) {
+    const rated: RatedShipment[] = [];
+    for (const { shipment, answers } of tried) {
       const answer = answers.find((one) => one.service === code);
-      return answer ? [{ shipment, answer }] : [];
-    });
-    return rated.length === tried.length ? [assignment(rated)] : [];
-  });
+      if (answer) rated.push({ shipment, answer });
+    }
+    if (rated.length === tried.length) options.push(assignment(rated));
+  }
   const best = pick.assignment(options);
   if (best) return given(best);
   const rejection = reject("no-common-service", {}, `${compiled.path}/acrossOrigins`);
@@ -231,6 +233,10 @@ function assignment(shipments: readonly RatedShipment[]): Assignment {
 /** `dead`: an origin from which nothing can be shipped. */
 function noService({ offer, path }: CompiledOffer, tried: readonly Tried[], dead?: string): Stop {
   const rejection = reject("no-service", { services: offer.services.length }, `${path}/services`);
-  const because = () => tried.flatMap(({ answers, rejections }) => (answers.length === 0 ? rejections : []));
+  const because = () => {
+    const all: ServiceRejection[] = [];
+    for (const { answers, rejections } of tried) if (answers.length === 0) all.push(...rejections);
+    return all;
+  };
   return dead === undefined ? { rejection, because } : { rejection, because, dead };
 }

@@ -53,16 +53,15 @@ export function bestPartitions(question: PartitionQuestion): readonly Way[] | un
   const fixed = origins.map((_, place) => units.filter(({ at }) => at.length === 1 && at[0] === place));
   const table = origins.map((_, place) => new Shipments(question, place, fixed[place] ?? [], free));
   const services = servicesOf(table, free.length);
-  const found = services.flatMap((service) => divided(question, table, free, service));
+  const found: Division[] = [];
+  for (const service of services) found.push(...divided(question, table, free, service));
   return distinct(found, question.sourcing).map(({ figures, masks }) => ({
     figures,
     parts: new Map(
-      origins.flatMap(({ code }, place) => {
-        const part = table[place]?.linesOf(masks[place] ?? 0) ?? [];
-        return part.length > 0
-          ? [[code, part.length === lines.length ? whole(part, lines) : part] as const]
-          : [];
-      }),
+      origins
+        .map(({ code }, place) => [code, table[place]?.linesOf(masks[place] ?? 0) ?? []] as const)
+        .filter(([, part]) => part.length > 0)
+        .map(([code, part]) => [code, part.length === lines.length ? whole(part, lines) : part] as const),
     ),
   }));
 }
@@ -74,20 +73,20 @@ function whole(part: readonly OrderLine[], lines: readonly OrderLine[]): readonl
 
 function unitsOf({ lines, allowed, origins, sourcing }: PartitionQuestion): Unit[] {
   const places = new Map(origins.map(({ code }, place) => [code, place]));
-  return lines.flatMap((line, i): Unit[] => {
-    const list = allowed[i] ?? [];
-    const bySize = (least: number) =>
-      list.flatMap(({ origin, pieces }) => {
-        const place = places.get(origin);
-        return place === undefined || pieces < least ? [] : [place];
-      });
-    if (sourcing.split !== "byPiece" || line.pinned !== undefined)
-      return [{ line: i, pieces: line.quantity, at: bySize(line.quantity) }];
-    const at = bySize(1);
+  const units: Unit[] = [];
+  for (const [i, line] of lines.entries()) {
+    const isWhole = sourcing.split !== "byPiece" || line.pinned !== undefined;
+    const at: number[] = [];
+    for (const { origin, pieces } of allowed[i] ?? []) {
+      const place = places.get(origin);
+      if (place !== undefined && pieces >= (isWhole ? line.quantity : 1)) at.push(place);
+    }
     // without a choice the line is one unit; very many pieces need not be listed to see that they are too many
-    if (at.length === 1) return [{ line: i, pieces: line.quantity, at }];
-    return Array.from({ length: Math.min(line.quantity, MOST_FREE + 1) }, () => ({ line: i, pieces: 1, at }));
-  });
+    const isOne = isWhole || at.length === 1;
+    const count = isOne ? 1 : Math.min(line.quantity, MOST_FREE + 1);
+    for (let n = 0; n < count; n++) units.push({ line: i, pieces: isOne ? line.quantity : 1, at });
+  }
+  return units;
 }
 
 /** What an origin's shipments of each set of free units cost. */
