@@ -438,3 +438,46 @@ test("a place with a single line is emptied by moving it, once", () => {
     ...steps,
   ]);
 });
+
+describe("what no way can cost less than, at its edges", () => {
+  const each: Rater = {
+    ...raterOf(() => 0, true),
+    least: (origin, [first, ...rest]) =>
+      rest.length > 0 ? "never" : Decimal.whole((origin === "B" ? 3 : 5) * (first?.quantity ?? 0)),
+  };
+
+  test("of places a line has a choice of the cheaper counts, up to two hundred lines", () => {
+    expect(leastCost(ask(some(200), each)).toString()).toBe("3");
+    expect(leastCost(ask(some(201), each)).toString()).toBe("0");
+  });
+
+  test("of a line that may be divided one piece, of a pinned one all of them", () => {
+    const free = line(0, "X", 4);
+    const other = line(1, "Y", 1);
+    const byPiece = { sourcing: sourcing(["lowestCost"], "byPiece", "A") };
+    expect(leastCost(ask([free], each, byPiece)).toString()).toBe("3");
+    const pinned = [{ ...free, pinned: "A" }, other];
+    const allowed = pinned.map(({ quantity }) => [{ origin: "A", pieces: quantity }]);
+    expect(leastCost(ask(pinned, each, { ...byPiece, allowed })).toString()).toBe("20");
+  });
+});
+
+test("no step moves nothing: of two pieces both or one are tried elsewhere", () => {
+  const two = [line(0, "X", 2)];
+  const byPiece = { sourcing: sourcing(["lowestCost"], "byPiece", "A") };
+  const { rated, way } = improved(
+    ask(
+      two,
+      raterOf((origin) => (origin === "A" ? 1 : 5), false),
+      byPiece,
+    ),
+  );
+  expect(way).toBe("A:0x2");
+  // all from either, then line by line; from each of these what is left to try, until nothing is better
+  expect(rated.slice(0, 4)).toEqual(["A:0x2", "B:0x2", "A:0x2", "B:0x2"]);
+  expect(rated.slice(4)).toEqual([
+    ...["B:0x2", "A:0x1 B:0x1"],
+    ...["B:0x2", "A:0x1 B:0x1"],
+    ...["A:0x2", "B:0x2", "A:0x1 B:0x1"],
+  ]);
+});
