@@ -107,6 +107,48 @@ test("pieces are given away one by one where lines may be split; pinned ones sta
   expect(ask([line(0, "X", 500)], [[{ origin: "A", pieces: 500 }]], split).told).toEqual(["A:0x500 = 1500"]);
 });
 
+describe("pieces of a line are alike", () => {
+  const split = sourcing(["lowestCost"], "byPiece", "B");
+  const upTo = (most: Readonly<Record<string, number>>) =>
+    Object.entries(most).map(([origin, pieces]) => ({ origin, pieces }));
+
+  test("which of them a place has makes no other way", () => {
+    const five = [line(0, "X", 5)];
+    expect(ask(five, [upTo({ A: 3, B: 2 })], split).told).toEqual(["A:0x3 B:0x2 = 19"]);
+    // one fewer here is one more there: that is another
+    expect(ask(five, [upTo({ A: 4, B: 2 })], split).told).toEqual(["A:0x4 B:0x1 = 17", "A:0x3 B:0x2 = 19"]);
+    const three = ask([line(0, "X", 3)], [upTo({ A: 3, B: 3, C: 3 })], split).told;
+    expect(three).toEqual(["A:0x3 = 9", "A:0x2 C:0x1 = 10"]);
+  });
+
+  test("each number of them is rated once for a place", () => {
+    const { asked } = ask([line(0, "X", 4)], [upTo({ A: 4, B: 4 })], split);
+    expect([...new Set(asked)].sort()).toEqual(
+      ["A", "B"].flatMap((origin) => [1, 2, 3, 4].map((n) => `${origin}:0x${n}`)),
+    );
+  });
+
+  test("where nothing decides more of the earlier lines leave the fallback origin, whatever the later ones do", () => {
+    const free: CostOf = () => 0;
+    const lines = [line(0, "X", 2), line(1, "Y", 3)];
+    // the shed in the middle has room for three pieces: two of the first line, one of the other
+    const stocked = lines.map((one, i) => line(i, "Z", one.quantity, { A: 9, B: 3, C: 9 }));
+    const told = ask(stocked, [upTo({ A: 2, B: 2, C: 2 }), upTo({ A: 3, B: 3, C: 3 })], split, free).told;
+    expect(told?.[0]).toBe("A:1x2 B:0x2,1x1 = 0");
+    // of what is left more goes to the place before
+    expect(told?.[1]).toBe("B:0x2,1x1 C:1x2 = 0");
+  });
+
+  test("lines beside each other are not taken for one", () => {
+    const lines = [line(0, "X", 2), line(1, "Y", 2)];
+    const one = { A: 1, B: 2 };
+    expect(ask(lines, [upTo(one), upTo(one)], split).told).toEqual([
+      "A:0x1,1x1 B:0x1,1x1 = 16",
+      "A:1x1 B:0x2,1x1 = 18",
+    ]);
+  });
+});
+
 test("an offer whose shipments all go by one service: the best of those that every shipment can have", () => {
   const lines = some(2);
   const alone: Record<string, [string, number][]> = {

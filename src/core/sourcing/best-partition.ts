@@ -52,9 +52,10 @@ export function bestPartitions(question: PartitionQuestion): readonly Way[] | un
   if (lines.length * origins.length * 2 ** free.length > MOST_RATED) return undefined;
   const fixed = origins.map((_, place) => units.filter(({ at }) => at.length === 1 && at[0] === place));
   const table = origins.map((_, place) => new Shipments(question, place, fixed[place] ?? [], free));
-  const services = servicesOf(table, free.length);
+  const choice = new Choices(free);
+  const services = servicesOf(table, choice);
   const found: Division[] = [];
-  for (const service of services) found.push(...divided(question, table, free, service));
+  for (const service of services) found.push(...divided(question, table, choice, service));
   return distinct(found, question.sourcing).map(({ figures, masks }) => ({
     figures,
     parts: new Map(
@@ -87,6 +88,64 @@ function unitsOf({ lines, allowed, origins, sourcing }: PartitionQuestion): Unit
     for (let n = 0; n < count; n++) units.push({ line: i, pieces: isOne ? line.quantity : 1, at });
   }
   return units;
+}
+
+/**
+ * The units that have a choice, as sets of bits. Pieces of a line are alike: a set of them counts only as the first so many, so
+ * that what two places have is never told apart by which pieces it is.
+ */
+class Choices {
+  readonly count: number;
+  /** All of them. */
+  readonly all: number;
+  /** By unit, the bit of the piece before it in its line; 0 for the first. */
+  private readonly before: readonly number[];
+  /** By unit, what it weighs where earlier lines go before later ones, however many pieces these have. */
+  private readonly weights: readonly number[];
+
+  constructor(free: readonly Unit[]) {
+    this.count = free.length;
+    this.all = (1 << free.length) - 1;
+    this.before = free.map(({ line }, i) => (free[i - 1]?.line === line ? 1 << (i - 1) : 0));
+    const weights: number[] = [];
+    let weight = 1;
+    let end = 1;
+    for (let i = free.length - 1; i >= 0; i--) {
+      weights[i] = weight;
+      end += weight;
+      // the line before this one weighs more than all pieces from here on
+      if (free[i]?.line !== free[i - 1]?.line) weight = end;
+    }
+    this.weights = weights;
+  }
+
+  /** Whether a set has of each line its first pieces. */
+  isFirst(mask: number): boolean {
+    return this.before.every((bit, i) => (mask & (1 << i)) === 0 || (mask & bit) === bit);
+  }
+
+  /** Whether a set has of each line pieces that follow each other: what one place has beside the places before it. */
+  isRun(mask: number): boolean {
+    let begun = 0;
+    for (const [i, bit] of this.before.entries()) {
+      if (bit === 0) begun = 0;
+      if ((mask & (1 << i)) === 0) begun = begun === 1 ? 2 : begun;
+      else if (begun === 2) return false;
+      else begun = 1;
+    }
+    return true;
+  }
+
+  /** What a set weighs, and how far down its places stand: the less the better. */
+  weigh(mask: number, place: number, places: number): { readonly bits: number; readonly order: number } {
+    const weighed = { bits: 0, order: 0 };
+    this.weights.forEach((weight, i) => {
+      if ((mask & (1 << i)) === 0) return;
+      weighed.bits += weight;
+      weighed.order += place * places ** (this.count - 1 - i);
+    });
+    return weighed;
+  }
 }
 
 /** What an origin's shipments of each set of free units cost. */
@@ -154,11 +213,11 @@ function give(pieces: number[], { line, pieces: own }: Unit): void {
 const nothing: ReadonlyMap<string, Decimal> = new Map();
 
 /** The services some shipment goes by: one without a name where each shipment takes its own. */
-function servicesOf(table: readonly Shipments[], free: number): string[] {
+function servicesOf(table: readonly Shipments[], choice: Choices): string[] {
   const found = new Set<string>();
   for (const shipments of table)
-    for (let mask = 0; mask < 1 << free; mask++)
-      for (const service of shipments.costsOf(mask).keys()) found.add(service);
+    for (let mask = 0; mask <= choice.all; mask++)
+      if (choice.isRun(mask)) for (const service of shipments.costsOf(mask).keys()) found.add(service);
   return [...found];
 }
 
@@ -172,16 +231,17 @@ interface Division {
 function divided(
   question: PartitionQuestion,
   table: readonly Shipments[],
-  free: readonly Unit[],
+  choice: Choices,
   service: string,
 ): readonly Division[] {
-  const all = (1 << free.length) - 1;
+  const { all } = choice;
   let before: (readonly Division[])[] = [[{ figures: noFigures(question.sourcing), masks: [] }]];
   table.forEach((shipments, place) => {
-    const parts = partsOf(question, shipments, place, free, service);
+    const parts = partsOf(question, shipments, place, choice, service);
     const next: (readonly Division[])[] = [];
     // of the last place only what leaves nothing over is asked for
     for (let mask = place === table.length - 1 ? all : 0; mask <= all; mask++) {
+      if (!choice.isFirst(mask)) continue;
       let best: readonly Division[] = [];
       for (let part = mask; ; part = (part - 1) & mask) {
         const own = parts[part];
@@ -202,23 +262,17 @@ function partsOf(
   { origins, sourcing }: PartitionQuestion,
   shipments: Shipments,
   place: number,
-  free: readonly Unit[],
+  choice: Choices,
   service: string,
 ): (Figures | "unused" | undefined)[] {
   const origin = origins[place];
   const found: (Figures | "unused" | undefined)[] = [];
-  for (let mask = 0; mask < 1 << free.length; mask++) {
-    const cost = shipments.costsOf(mask).get(service);
+  for (let mask = 0; mask <= choice.all; mask++) {
+    const cost = choice.isRun(mask) ? shipments.costsOf(mask).get(service) : undefined;
     if (mask === 0 && !shipments.isUsedAnyway) found.push("unused");
-    else if (cost && origin) {
-      const weights = { bits: 0, order: 0 };
-      free.forEach((_, i) => {
-        if (!(mask & (1 << i))) return;
-        weights.bits += 2 ** (free.length - 1 - i);
-        weights.order += place * origins.length ** (free.length - 1 - i);
-      });
-      found.push(figuresOf(origin, cost, sourcing, weights));
-    } else found.push(undefined);
+    else if (cost && origin)
+      found.push(figuresOf(origin, cost, sourcing, choice.weigh(mask, place, origins.length)));
+    else found.push(undefined);
   }
   return found;
 }

@@ -156,7 +156,7 @@ function provenChoice(
   const ways = allowed.reduce((all, list) => Math.min(MOST_TOLD, all * list.length), 1);
   const decision = (): Decision => ({
     by: isPinned ? "pinned" : by,
-    others: Math.max(search.worked, ways - 1),
+    others: second ? Math.max(search.worked, ways - 1) : 0,
     proven: true,
   });
   return { assignment: rated.value, decision };

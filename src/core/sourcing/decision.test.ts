@@ -2,44 +2,11 @@ import { Decimal } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { Sourcing } from "../setup/offer";
 import { refused, reject } from "../working/reason";
-import {
-  line,
-  placesOf,
-  raterOf,
-  shown,
-  sourcing,
-  traced,
-  wholly,
-  type CostOf,
-} from "../../../tests/support/sourcing";
-import type { LineOrigins, Rater } from "./candidate";
+import { anywhere, choose, costs, perShipment } from "../../../tests/support/choose-way";
+import { line, placesOf, raterOf, shown, sourcing, wholly } from "../../../tests/support/sourcing";
+import type { Rater } from "./candidate";
 import { chooseOrigins, sourcingQuestion } from "./choose-origins";
 
-const places = placesOf(["A", "B", "C"], (at) => [300, 100, 200][at] ?? 0);
-const costs: Record<string, number> = { A: 5, B: 9, C: 7 };
-const perShipment: CostOf = (origin, part) => (costs[origin] ?? 0) + part.length;
-const anywhere = ["A", "B", "C"];
-
-interface Asked {
-  readonly lines: readonly OrderLine[];
-  readonly allowed: readonly LineOrigins[] | readonly (readonly string[])[];
-  readonly how: Sourcing;
-  readonly rater?: Rater;
-  readonly from?: readonly string[];
-}
-
-/** The way that is chosen with what decided, and everything that was rated; or why there is none. */
-function choose({ lines, allowed, how, rater = raterOf(perShipment, true), from }: Asked) {
-  const isNamed = (list: Asked["allowed"]): list is readonly (readonly string[])[] => Array.isArray(list[0]);
-  const possible = isNamed(allowed) ? wholly(lines, allowed) : allowed;
-  const { rater: told, rated } = traced(rater);
-  const result = chooseOrigins(sourcingQuestion(lines, possible, places, how), from && new Set(from), told);
-  if (!result.ok) return { refused: result.rejection.rejection, rated };
-  const { assignment, decision } = result.value;
-  const { bound, ...decided } = decision();
-  const way = shown(new Map(assignment.shipments.map(({ shipment: s }) => [s.origin, s.lines])));
-  return { way, ...decided, ...(bound ? { bound: bound.toString() } : {}), rated };
-}
 const one = [line(0)];
 const two = [line(0), line(1)];
 
@@ -121,12 +88,29 @@ test("shipments that stand alone: the best of all divisions, and how many ways t
     others: 8,
     proven: true,
   });
-  // a place the offer does not have counts as a way; more than a million are told as a million
+  // ways that nobody takes are ways too; more than a million are told as a million
   const ten = Array.from({ length: 10 }, (_, i) => line(i));
-  const ways = (codes: readonly string[]) =>
-    choose({ lines: ten, allowed: ten.map(() => codes), how, rater: apart });
-  expect(ways(["A", "D", "E"])).toMatchObject({ others: 3 ** 10 - 1 });
-  expect(ways(["A", "D", "E", "F"])).toMatchObject({ others: 999_999 });
+  const four = placesOf(["A", "B", "C", "D"]);
+  const ways = (codes: readonly string[]) => {
+    const asked = sourcingQuestion(
+      ten,
+      wholly(
+        ten,
+        ten.map(() => codes),
+      ),
+      four,
+      how,
+    );
+    const result = chooseOrigins(asked, undefined, apart);
+    return result.ok ? result.value.decision() : undefined;
+  };
+  expect(ways(["A", "B", "C"])).toMatchObject({ others: 3 ** 10 - 1 });
+  expect(ways(["A", "B", "C", "D"])).toMatchObject({ others: 999_999 });
+  // where nothing else can be done there is nothing it was compared with
+  expect(choose({ lines: two, allowed: [["A"], ["B"]], how, rater: apart })).toMatchObject({
+    by: "only",
+    others: 0,
+  });
 });
 
 test("beyond what is proven: how many ways were tried, and what none can cost less than", () => {
@@ -524,88 +508,4 @@ test("a place that is barred is in no set that is tried afterwards", () => {
   const { rated } = choose({ lines: two, allowed: [anywhere, anywhere], how, rater });
   expect(rated.filter((way) => way.includes("A:"))).toEqual(["A:0x1,1x1"]);
   expect(rated.length).toBeGreaterThan(3);
-});
-
-describe("where shipments depend on each other", () => {
-  const eight = ["A", "B", "C", "D", "E", "F", "G", "H"];
-  const many = (count: number) => Array.from({ length: count }, (_, i) => line(i));
-  const asked = (lines: readonly OrderLine[], allowed: readonly LineOrigins[], how: Sourcing) =>
-    sureOf(
-      chooseOrigins(
-        sourcingQuestion(lines, allowed, placesOf(eight), how),
-        undefined,
-        raterOf((_, part) => part.length, true),
-      ),
-    );
-  const sureOf = (result: ReturnType<typeof chooseOrigins>) => {
-    if (!result.ok) throw new Error(result.rejection.rejection.reason);
-    return result.value.decision();
-  };
-
-  test("the cheapest place is taken where cost comes first, however near another is", () => {
-    const how = sourcing(["lowestCost", "nearest"]);
-    expect(choose({ lines: one, allowed: [anywhere], how })).toMatchObject({
-      way: "A:0x1",
-      by: "lowestCost",
-      proven: true,
-    });
-  });
-
-  test("up to forty lines and up to eight places are gone through; with more of either it is not proven", () => {
-    const how = sourcing(["lowestCost"]);
-    const atA = (count: number) =>
-      wholly(
-        many(count),
-        many(count).map(() => ["A"]),
-      );
-    expect(asked(many(40), atA(40), how).proven).toBe(true);
-    expect(asked(many(41), atA(41), how).proven).toBe(false);
-    expect(asked(one, wholly(one, [eight]), how).proven).toBe(true);
-    const nine = chooseOrigins(
-      sourcingQuestion(one, wholly(one, [[...eight, "I"]]), placesOf([...eight, "I"]), how),
-      undefined,
-      raterOf((_, part) => part.length, true),
-    );
-    expect(sureOf(nine).proven).toBe(false);
-  });
-
-  test("pieces of one line that are too many to be gone through leave the whole order unproven", () => {
-    const lines = [line(0, "X", 2), line(1, "Y", 200)];
-    const pieces = lines.map(({ quantity }) => ({
-      ok: true as const,
-      value: ["A", "B", "C"].map((origin) => ({ origin, pieces: quantity })),
-    }));
-    const how = sourcing(["lowestCost"], "byPiece");
-    expect(asked(lines, pieces, how).proven).toBe(false);
-    expect(asked([lines[0]!], [pieces[0]!], how).proven).toBe(true);
-  });
-
-  test("what an improved answer was decided by is told as of the one it began with", () => {
-    const lines = many(41);
-    const allowed = lines.map(() => ["A", "B"]);
-    const told = choose({ lines, allowed, how: sourcing(["nearest", "lowestCost"]) });
-    expect(told).toMatchObject({ by: "nearest", proven: false });
-    const cheap = choose({ lines, allowed, how: sourcing(["lowestCost", "nearest"]) });
-    expect(cheap).toMatchObject({ by: "lowestCost", proven: false });
-  });
-
-  test("the next best place is one the offer leaves from", () => {
-    const how = sourcing(["nearest"]);
-    const near = choose({ lines: one, allowed: [anywhere], how, from: ["A", "B"] });
-    expect(near).toMatchObject({ way: "B:0x1", by: "nearest" });
-    const last = choose({ lines: one, allowed: [anywhere], how, from: ["A"] });
-    expect(last).toMatchObject({ way: "A:0x1", by: "only" });
-  });
-
-  test("a place taken because a better one takes nothing is told as the only one", () => {
-    const rater: Rater = {
-      ...raterOf(perShipment, true),
-      rate: (parts) =>
-        parts.has("B")
-          ? refused({ rejection: reject("no-service", { services: 1 }, ""), because: () => [] })
-          : raterOf(perShipment, true).rate(parts),
-    };
-    const told = choose({ lines: one, allowed: [anywhere], how: sourcing(["nearest"]), rater });
-    expect(told).toMatchObject({ way: "C:0x1", by: "only" });
-  });
 });
