@@ -4,7 +4,7 @@
  * Jest; their globals are made of its own parts.
  */
 import "tsx/cjs";
-import { readdirSync } from "node:fs";
+import { readdirSync, readFileSync } from "node:fs";
 import { createRequire } from "node:module";
 import { join } from "node:path";
 import { expect } from "expect";
@@ -26,6 +26,14 @@ describe.each = bind((name, run) => describe(name, run), false);
 
 // a folder's own tests alone are soon through; what they do not notice others may
 const places = process.env.TESTS?.split(" ") ?? ["src/core", "tests/conformance", "tests/codes"];
-for (const place of places)
-  for (const file of readdirSync(join(root, place), { recursive: true, encoding: "utf8" }).sort())
-    if (file.endsWith(".test.ts")) describe(file, () => void load(join(root, place, file)));
+const files = places.flatMap((place) =>
+  readdirSync(join(root, place), { recursive: true, encoding: "utf8" })
+    .filter((file) => file.endsWith(".test.ts"))
+    .sort()
+    .map((file) => ({ file, path: join(root, place, file) })),
+);
+// examples find most mutants out in no time, properties take theirs: they come last
+const isSlow = ({ path }) =>
+  /fast-check|properties\.test|hostile/.test(`${path} ${readFileSync(path, "utf8")}`);
+for (const { file, path } of [...files.filter((one) => !isSlow(one)), ...files.filter(isSlow)])
+  describe(file, () => void load(path));
