@@ -39,9 +39,13 @@ describe("the offer that is chosen beforehand", () => {
       undefined,
     ]);
   });
+  test("is the first also where another is called so", () => {
+    expect(by("first", [offers[2]!, offer("first", "1.00")])).toBe("dear");
+  });
   test("is the cheapest as a figure, the earlier of equals", () => {
     // as text 10.00 would come before 9.50
     expect(by("cheapest")).toBe("slow");
+    expect(by("cheapest", [offers[2]!, offers[1]!])).toBe("cheap");
     expect(by("cheapest", [...offers].reverse())).toBe("undated");
   });
   test("is the fastest by its latest day, of those the cheaper; one without a day is the last of all", () => {

@@ -14,7 +14,7 @@ export function chargeOn(channel: Channel | undefined, offer: Pick<QuotedOffer, 
 export function preselected(channel: Channel | undefined, offers: Quote["offers"]): QuotedOffer | undefined {
   const [first] = offers;
   const asked = channel?.preselect;
-  if (asked === undefined || asked === "first" || !first) return first;
+  if (asked === "first") return first;
   if (asked === "cheapest") return leastBy(offers, (a, b) => byCharge(a, b));
   if (asked === "fastest")
     return leastBy(offers, (a, b) => {

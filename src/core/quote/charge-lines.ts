@@ -141,8 +141,6 @@ function taxed(all: readonly Piece[], making: ChargeMaking, trace?: Trace): Char
 
 /** Pieces of one tax rate together, in the order of their first. */
 function byRate(all: readonly Piece[]): readonly (readonly Piece[])[] {
-  const [first] = all;
-  if (all.every(({ rate }) => rate.percent === first?.rate.percent)) return [all];
   const groups = new Map<string, Piece[]>();
   for (const piece of all) {
     const group = groups.get(piece.rate.percent);

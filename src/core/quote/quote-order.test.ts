@@ -424,6 +424,20 @@ test("a request that names what is not there is told where", () => {
     );
     return result.ok ? [] : result.problems.map((p) => `${p.code} ${p.path}`);
   };
+  const data = (request: object) => {
+    const result = quote(
+      compiled,
+      { channel: "web", shipTo: { country: "EE" }, lines: [{ sku: "BOX", quantity: 1 }], ...request },
+      { items: () => undefined, now },
+    );
+    return result.ok ? [] : result.problems.map((problem) => problem.data);
+  };
+  expect(data({ channel: "shop" })).toEqual([{ list: "channels", code: "shop" }]);
+  expect(data({ offers: ["x"] })).toEqual([{ list: "offers", code: "x" }]);
+  expect(data({ lines: [{ sku: "X", quantity: 1, origin: "Y" }] })).toEqual([
+    { sku: "X" },
+    { list: "origins", code: "Y" },
+  ]);
   expect(ask({ channel: "shop" })).toEqual(["unknown-code channel"]);
   expect(ask({ offers: ["x"] })).toEqual(["unknown-code offers/0"]);
   expect(ask({ lines: [{ sku: "X", quantity: 1, origin: "Y" }] })).toEqual([
