@@ -116,8 +116,9 @@ test("a rate in the draft leaves the desk alone; replayed, published for a time 
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(
     `${number} by what is live and by the draft`,
   );
-  await page.getByRole("button", { name: "Island van" }).click();
-  await expect(page.getByRole("row", { name: /^Island van/ })).toHaveClass(/bg-wash/);
+  const offers = page.getByRole("region", { name: "Offers of the order" });
+  await offers.getByRole("button", { name: "Island van", exact: true }).click();
+  await expect(offers.getByRole("row", { name: /^Island van/ })).toHaveClass(/bg-wash/);
   const asLive = page.getByRole("region", { name: /^Revision \d+, live$/ });
   const asDraft = page.getByRole("region", { name: "Draft", exact: true });
   await expect(asLive).toContainText(`${old} EUR`);

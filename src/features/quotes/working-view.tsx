@@ -12,6 +12,8 @@ interface Props {
   readonly offer: OfferView;
   readonly view: QuoteNames & { readonly currency: string; readonly includesTax: boolean };
   readonly aside: ReactNode;
+  /** Whose working it is, where another of the same offer stands beside it. */
+  readonly of?: string;
   /** The same offer's steps under another setup: those that are not among them are marked. */
   readonly before?: readonly { readonly text: string }[] | undefined;
   /** By the place of a step: what it says by the draft, where that is otherwise. */
@@ -21,7 +23,7 @@ interface Props {
 }
 
 /** How an offer's charge came about: the stations with their figures, the steps as sentences with their sources. */
-export function WorkingView({ offer, view, aside, before, draft, revision }: Props) {
+export function WorkingView({ offer, view, aside, of, before, draft, revision }: Props) {
   const steps = offer.working ?? [];
   const known = before && new Set(before.map(({ text }) => text));
   const several = offer.shipments.length > 1;
@@ -53,7 +55,15 @@ export function WorkingView({ offer, view, aside, before, draft, revision }: Pro
     };
   });
   const charge = view.includesTax ? offer.gross : offer.net;
-  return <WorkingLine title={`How ${charge} ${view.currency} came about`} aside={aside} stations={line} />;
+  const title = `How ${charge} ${view.currency} came about`;
+  return (
+    <WorkingLine
+      title={title}
+      label={of === undefined ? undefined : `${title}, ${of}`}
+      aside={aside}
+      stations={line}
+    />
+  );
 }
 
 function place(view: Props["view"], origin: string | undefined): string {

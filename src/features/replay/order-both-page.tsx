@@ -104,6 +104,7 @@ function Side({ name, side, other, offer, both }: SideProps) {
           offer={given}
           view={{ currency, includesTax, originNames, serviceNames }}
           aside={name}
+          of={name}
           before={other && stepsOf(other, offer)}
           draft={other ? undefined : steps[given.offer]}
           revision={other ? undefined : revision}

@@ -13,17 +13,19 @@ export interface WorkingStation {
 
 interface Props {
   readonly title: string;
+  /** What it is called where another of the same title stands beside it. */
+  readonly label?: string | undefined;
   readonly aside: ReactNode;
   readonly stations: readonly WorkingStation[];
 }
 
 /** How a figure came about, drawn as a line; a station's steps unfold below it, all of them at first. */
-export function WorkingLine({ title, aside, stations }: Props) {
+export function WorkingLine({ title, label = title, aside, stations }: Props) {
   const [open, setOpen] = useState<string>();
   const panel = useId();
   const shown = stations.filter((station) => open === undefined || station.key === open);
   return (
-    <section aria-label={title} className="sheet px-3 pt-2.5 pb-3">
+    <section aria-label={label} className="sheet px-3 pt-2.5 pb-3">
       <div className="mb-2 flex justify-between gap-3">
         <h2>{title}</h2>
         <span className="narrow text-soft">{aside}</span>
