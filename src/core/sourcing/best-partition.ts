@@ -100,6 +100,8 @@ class Choices {
   readonly all: number;
   /** By unit, the bit of the piece before it in its line; 0 for the first. */
   private readonly before: readonly number[];
+  /** Whether each is a line of its own: then any set will do. */
+  private readonly isWhole: boolean;
   /** By unit, what it weighs where earlier lines go before later ones, however many pieces these have. */
   private readonly weights: readonly number[];
 
@@ -107,6 +109,7 @@ class Choices {
     this.count = free.length;
     this.all = (1 << free.length) - 1;
     this.before = free.map(({ line }, i) => (free[i - 1]?.line === line ? 1 << (i - 1) : 0));
+    this.isWhole = this.before.every((bit) => bit === 0);
     const weights: number[] = [];
     let weight = 1;
     let end = 1;
@@ -121,11 +124,12 @@ class Choices {
 
   /** Whether a set has of each line its first pieces. */
   isFirst(mask: number): boolean {
-    return this.before.every((bit, i) => (mask & (1 << i)) === 0 || (mask & bit) === bit);
+    return this.isWhole || this.before.every((bit, i) => (mask & (1 << i)) === 0 || (mask & bit) === bit);
   }
 
   /** Whether a set has of each line pieces that follow each other: what one place has beside the places before it. */
   isRun(mask: number): boolean {
+    if (this.isWhole) return true;
     let begun = 0;
     for (const [i, bit] of this.before.entries()) {
       if (bit === 0) begun = 0;
