@@ -14,9 +14,7 @@ export function itemFindings(compiled: CompiledSetup, items: readonly Item[]): F
   const { setup, services, defaultWeights } = compiled;
   const classes = new Set(setup.goodsClasses.map(({ code }) => code));
   const most = heaviest(compiled);
-  const sizesMatter = [...services.values()].some(
-    ({ limits, cubicCentimetresPerKg }) => limits.size.length > 0 || cubicCentimetresPerKg,
-  );
+  const sizesMatter = [...services.values()].some(({ limits, density }) => limits.size.length > 0 || density);
   return items
     .filter((item) => item.shippable !== false)
     .flatMap((item): Finding[] => {

@@ -59,12 +59,12 @@ export function minorUnit(currency: string): number {
 
 /** Rounds money to the currency's minor unit, half away from zero: the only rounding money knows. */
 export function roundMoney(amount: Decimal, currency: string): Decimal {
-  return amount.rounded(minorUnit(currency), "halfAwayFromZero");
+  return amount.settled().rounded(minorUnit(currency), "halfAwayFromZero");
 }
 
 /** Money as text with all digits of its minor unit ("12.50"); rounds like `roundMoney`. */
 export function moneyText(amount: Decimal, currency: string): string {
-  return amount.toFixed(minorUnit(currency));
+  return amount.settled().toFixed(minorUnit(currency));
 }
 
 /** A quotient of money and a percent, e.g. the net of a gross, at the currency's minor unit. */

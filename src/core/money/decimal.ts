@@ -24,6 +24,18 @@ function fits(whole: number): boolean {
 const EARLY_DIGITS = 4;
 
 /**
+ * Digits after the point that are kept of a quotient that does not end, of what would be rounded at no place: far more than
+ * any figure has that somebody typed, and more than decide.
+ */
+const QUOTIENT_DIGITS = 24;
+
+/** A figure with more digits than this came of quotients that do not end. */
+const TYPED_DIGITS = 20;
+
+/** What quotients lose, and what is made of it, is below the last of these. */
+const DECIDING_DIGITS = 15;
+
+/**
  * An exact decimal number: `coefficient / 10^scale`. Immutable.
  * Sums, differences and products are exact; a quotient names its scale and rounding.
  *
@@ -166,6 +178,14 @@ export class Decimal {
     return this.dividedBy(Decimal.one, scale, rounding);
   }
 
+  /**
+   * What decides where the figure is compared or rounded: a third of 10.00 three times is 10.00. What quotients that do
+   * not end have lost is put right; a figure that ends is itself.
+   */
+  settled(): Decimal {
+    return this.scale > TYPED_DIGITS ? this.rounded(DECIDING_DIGITS, "halfAwayFromZero") : this;
+  }
+
   /** To a multiple of `step` (> 0): `12.4` to the half, ceiling → `12.5`. */
   roundedToStep(step: Decimal, rounding: Rounding): Decimal {
     return this.dividedBy(step, 0, rounding).times(step);
@@ -190,6 +210,10 @@ export class Decimal {
 
   moreThan(other: Decimal): boolean {
     return this.compare(other) > 0;
+  }
+
+  get isOne(): boolean {
+    return this.small === 1 && this.scale === 0;
   }
 
   get sign(): number {
@@ -236,6 +260,11 @@ export class Decimal {
   private at(scale: number): bigint {
     return scale === this.scale ? this.coefficient : this.coefficient * powerOfTen(scale - this.scale);
   }
+}
+
+/** A quotient that is rounded at no place: all of its digits, or so many that none that decides is lost. */
+export function quotient(of: Decimal, divisor: Decimal): Decimal {
+  return divisor.isOne ? of : of.dividedBy(divisor, QUOTIENT_DIGITS, "halfAwayFromZero");
 }
 
 /** The sum of the values; 0 for none. */

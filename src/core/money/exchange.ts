@@ -1,4 +1,4 @@
-import { Decimal } from "./decimal";
+import { Decimal, quotient } from "./decimal";
 
 /** One unit of `from` is worth `rate` units of `to`. */
 export interface ExchangeRate {
@@ -18,12 +18,6 @@ export interface Conversion {
   /** The rates used, one or two (through the home currency). */
   readonly via: readonly ExchangeRate[];
 }
-
-/**
- * Digits kept where a converted figure does not end and is not rounded to money yet: enough for a figure to be within
- * a billionth of a cent, few enough to be reckoned with quickly.
- */
-const WORKING_SCALE = 12;
 
 /** Any day is before it: the rates as they are, whatever the day. */
 const EVER = "9999-12-31";
@@ -122,10 +116,8 @@ export class ExchangeRates {
   }
 }
 
-/** Converts exactly, or to 12 digits after the point when the division does not end; round afterwards. */
+/** Converts without rounding; round afterwards. */
 export function convert(amount: Decimal, conversion: Conversion): Decimal {
   if (conversion.via.length === 0) return amount;
-  const product = amount.times(conversion.numerator);
-  if (conversion.denominator.equals(Decimal.one)) return product;
-  return product.dividedBy(conversion.denominator, WORKING_SCALE, "halfAwayFromZero");
+  return quotient(amount.times(conversion.numerator), conversion.denominator);
 }

@@ -1,8 +1,5 @@
 import { roundMoney } from "./currency";
-import { Decimal, sum } from "./decimal";
-
-/** Enough that the last running sum is the amount itself. */
-const DIGITS = 12;
+import { Decimal, quotient, sum } from "./decimal";
 
 /**
  * An amount in parts by weights, which are not negative, evenly where all are nothing: each part is the difference of two running
@@ -15,7 +12,7 @@ export function inParts(amount: Decimal, weights: readonly Decimal[], currency: 
   let [weight, given] = [Decimal.zero, Decimal.zero];
   return weights.map((one) => {
     weight = weight.plus(even ? Decimal.one : one);
-    const upTo = amount.times(weight).dividedBy(whole, DIGITS, "halfAwayFromZero");
+    const upTo = quotient(amount.times(weight), whole);
     const rounded = roundMoney(upTo, currency);
     const part = rounded.minus(given);
     given = rounded;

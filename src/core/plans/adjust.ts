@@ -10,7 +10,7 @@ import { given, refused, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
 import { explainCostTax } from "./explain-cost-tax";
 import type { Part } from "./part";
-import { rejectMissing, type SellContext } from "./sell-context";
+import { rejectPlan, type SellContext } from "./sell-context";
 
 interface CompiledAddition {
   readonly name: string;
@@ -84,10 +84,11 @@ function compileRounding(rounding: NonNullable<NonNullable<Offer["adjust"]>["rou
  * 100. An amount that already ends so stays.
  */
 export function roundCharge(amount: Decimal, rounding: CompiledRounding): Decimal {
+  const exact = amount.settled();
   if (rounding.kind === "step")
-    return amount.roundedToStep(rounding.step, rounding.mode === "up" ? "ceiling" : "halfAwayFromZero");
+    return exact.roundedToStep(rounding.step, rounding.mode === "up" ? "ceiling" : "halfAwayFromZero");
   const { ending, every } = rounding;
-  return amount.minus(ending).roundedToStep(every, "ceiling").plus(ending);
+  return exact.minus(ending).roundedToStep(every, "ceiling").plus(ending);
 }
 
 /**
@@ -160,7 +161,7 @@ function withAdditions(
     if (applies === false) continue;
     const value = applies === true ? addition.amount.value(basisOf(freight, amount, part)) : applies;
     if (isMissing(value))
-      return refused(rejectMissing(value, facts.measures, facts.journey, context, addition.path));
+      return refused(rejectPlan(value, facts.measures, facts.journey, context, addition.path));
     amount = amount.plus(value);
     const { name, chargeType, showSeparately } = addition;
     if (trace && isOfCost(addition.amount)) explainCostTax(part, trace);
@@ -220,8 +221,7 @@ function withinBounds(
 ): Outcome<Decimal> {
   if (!minimum && !maximum) return given(charge);
   const { fromHome } = facts.journey;
-  if (!fromHome)
-    return refused(rejectMissing("no-exchange-rate", facts.measures, facts.journey, context, path));
+  if (!fromHome) return refused(rejectPlan("no-exchange-rate", facts.measures, facts.journey, context, path));
   let amount = charge;
   const least = minimum && convert(minimum, fromHome);
   if (least && amount.lessThan(least)) {

@@ -71,12 +71,13 @@ function gapTo(goal: NonNullable<CompiledCondition["goal"]>, facts: Facts) {
   if (isMissing(value) || !fromHome) return undefined;
   const threshold = convert(goal.value, fromHome);
   const digits = minorUnit(currency);
-  const gap = threshold.minus(value).rounded(digits, "ceiling");
+  const exact = threshold.minus(value).settled();
+  const gap = exact.rounded(digits, "ceiling");
   const { measure } = goal;
   if (goal.op === ">=") return { threshold, missing: gap, measure };
   const oneMore = Decimal.of(`0.${"0".repeat(Math.max(0, digits - 1))}1`);
   const minor = digits === 0 ? Decimal.one : oneMore;
   // over it: the first whole minor unit beyond the gap
-  const floor = threshold.minus(value).rounded(digits, "floor");
+  const floor = exact.rounded(digits, "floor");
   return { threshold, missing: floor.plus(minor), measure };
 }

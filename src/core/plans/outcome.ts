@@ -12,7 +12,7 @@ import { given, refused, reject, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
 import { explainCostTax } from "./explain-cost-tax";
 import type { Part } from "./part";
-import { rejectMissing, type PlanCharge, type SellContext } from "./sell-context";
+import { rejectPlan, type PlanCharge, type SellContext } from "./sell-context";
 
 /** An outcome of a rule, or a whole plan of that shape, read once. */
 export type CompiledOutcome =
@@ -94,7 +94,7 @@ export function byTerms(
 ): Outcome<PlanCharge> {
   const { facts } = part;
   const value = termsValue(terms, facts);
-  if (isMissing(value)) return refused(rejectMissing(value, facts.measures, facts.journey, context, source));
+  if (isMissing(value)) return refused(rejectPlan(value, facts.measures, facts.journey, context, source));
   if (trace) explainTerms(terms, part, context, value, source, trace);
   return charge(value);
 }

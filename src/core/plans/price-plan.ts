@@ -12,7 +12,7 @@ import type { CompiledException, ItemExceptions } from "./item-exceptions";
 import { compileLadder, ladderCharge, type CompiledLadder } from "./ladder";
 import { compileOutcome, outcomeCharge, type CompiledOutcome } from "./outcome";
 import { narrowed, partOfShipments, type Part } from "./part";
-import { rejectMissing, type PlanCharge, type SellContext } from "./sell-context";
+import { rejectPlan, type PlanCharge, type SellContext } from "./sell-context";
 
 interface CompiledFlat {
   readonly per: "order" | "shipment" | "parcel" | "piece" | "kg";
@@ -60,8 +60,9 @@ export interface Pricing {
 
 /**
  * The charge of an order's shipments by an offer's plan, in the quote's currency, not rounded. Amounts of a plan are
- * money of the home currency, converted where the quote's differs; a tariff's are in its own. `charged` says how several
- * shipments count: once for the order, the sum of each, or the highest. Fails with the plan's own reason.
+ * money of the home currency, converted where the quote's differs; a tariff's are in its own. Exceptions come first, for the
+ * whole order: what they set or add a piece is charged however shipments are, unless a rule then makes the offer free.
+ * Fails with the plan's own reason.
  */
 export function planCharge(
   pricing: Pricing,
@@ -69,14 +70,38 @@ export function planCharge(
   context: SellContext,
   trace?: Trace,
 ): Outcome<PlanCharge> {
-  if (pricing.charged === "perOrder") return partCharge(pricing, whole, context, trace);
+  const of = pricing.exceptions.isEmpty ? undefined : exceptionsOf(pricing, whole);
+  if (!of) return chargeOfLeft(pricing, whole, allLines, context, trace);
+  const added = exceptionAmounts(of, whole, context, trace);
+  if (!added.ok) return added;
+  const leaving = new Set<number>();
+  for (const [line, { effect }] of of)
+    if (effect.kind === "instead" || effect.kind === "shipsFree") leaving.add(line.index);
+  const charge = chargeOfLeft(pricing, whole, leaving, context, trace);
+  if (!charge.ok || charge.value.free || added.value.sign === 0) return charge;
+  return given({ amount: charge.value.amount.plus(added.value), free: false });
+}
+
+/** No line leaves the measures. */
+const allLines: ReadonlySet<number> = new Set();
+
+/** `charged` says how several shipments count: once for the order, the sum of each, or the highest. */
+function chargeOfLeft(
+  pricing: Pricing,
+  whole: Part,
+  leaving: ReadonlySet<number>,
+  context: SellContext,
+  trace?: Trace,
+): Outcome<PlanCharge> {
+  if (pricing.charged === "perOrder") return partCharge(pricing, whole, leaving, context, trace) ?? nothing;
   const several = whole.shipments.length > 1;
   const charges: PlanCharge[] = [];
   for (const [index, rated] of whole.shipments.entries()) {
     const part = partOfShipments(whole.facts.journey, [rated], rated.answer.cost, whole.costTax);
-    const charge = partCharge(pricing, part, context, several ? trace?.forShipment(index) : trace);
-    if (!charge.ok) return charge;
-    charges.push(charge.value);
+    const own = several ? trace?.forShipment(index) : trace;
+    const charge = partCharge(pricing, part, leaving, context, own);
+    if (charge && !charge.ok) return charge;
+    if (charge) charges.push(charge.value);
   }
   const amount = charges.reduce(
     (all, one) =>
@@ -94,28 +119,32 @@ export function planCharge(
       moneyText(amount, whole.facts.journey.currency),
       `${pricing.path}/charged`,
     );
-  return given({ amount, free: charges.every(({ free }) => free) });
+  return given({ amount, free: charges.length > 0 && charges.every(({ free }) => free) });
 }
 
-/** Exceptions first; what they leave is the plan's, and of nothing the plan makes nothing. */
-function partCharge(pricing: Pricing, part: Part, context: SellContext, trace?: Trace): Outcome<PlanCharge> {
-  if (pricing.exceptions.isEmpty) return bareCharge(pricing.plan, part, context, trace);
-  const of = exceptionsOf(pricing, part);
-  if (!of) return bareCharge(pricing.plan, part, context, trace);
-  const leaves = (line: OrderLine) => {
-    const kind = of.get(line)?.effect.kind;
-    return kind === "instead" || kind === "shipsFree";
-  };
-  const added = exceptionAmounts(of, part, context, trace);
-  if (!added.ok) return added;
-  if (part.facts.measures.goods.every(leaves)) {
-    trace?.add("nothing-left-to-charge", {}, undefined, pricing.path);
-    return given({ amount: added.value, free: false });
+const nothing: Outcome<PlanCharge> = given({ amount: Decimal.zero, free: false });
+
+/** What is left is the plan's, and of nothing the plan makes nothing. */
+function partCharge(
+  { plan, path }: Pricing,
+  part: Part,
+  leaving: ReadonlySet<number>,
+  context: SellContext,
+  trace?: Trace,
+): Outcome<PlanCharge> | undefined {
+  if (leaving.size === 0) return bareCharge(plan, part, context, trace);
+  const { goods } = part.facts.measures;
+  const leaves = ({ index }: OrderLine) => leaving.has(index);
+  if (goods.every(leaves)) {
+    trace?.add("nothing-left-to-charge", {}, undefined, path);
+    return undefined;
   }
-  const left = part.facts.measures.goods.some(leaves) ? narrowed(part, (line) => !leaves(line)) : part;
-  const charge = bareCharge(pricing.plan, left, context, trace);
-  if (!charge.ok || added.value.sign === 0) return charge;
-  return given({ amount: charge.value.amount.plus(added.value), free: false });
+  return bareCharge(
+    plan,
+    goods.some(leaves) ? narrowed(part, (line) => !leaves(line)) : part,
+    context,
+    trace,
+  );
 }
 
 /** What exception each line meets; `undefined` when none does. */
@@ -210,7 +239,7 @@ function flatCharge(
   const { measures, journey } = part.facts;
   const count = flatCount(flat.per, part);
   const missing = !count ? "weight-missing" : !journey.fromHome ? "no-exchange-rate" : undefined;
-  if (missing) return refused(rejectMissing(missing, measures, journey, context, `${flat.path}/per`));
+  if (missing) return refused(rejectPlan(missing, measures, journey, context, `${flat.path}/per`));
   if (!count || !journey.fromHome) throw new RangeError("what is missing was refused");
   const home = flat.amount.times(count);
   const charge = convert(home, journey.fromHome);

@@ -1,9 +1,10 @@
 import type { Conversion, ExchangeRates } from "../money/exchange";
 import type { Journey } from "../rules/journey";
 import type { Missing } from "../rules/measured";
+import { rejectMissing } from "../rules/reject-missing";
 import type { Measures } from "../parcels/measures";
 import type { CompiledTariff } from "../tariffs/compiled-tariff";
-import { reject, type Rejection } from "../working/reason";
+import type { Rejection } from "../working/reason";
 import type { Decimal } from "../money/decimal";
 
 /** What price plans may read beside the part they charge for. */
@@ -26,14 +27,18 @@ export interface PlanCharge {
 }
 
 /** The reason of a plan that needed a figure nobody knows. */
-export function rejectMissing(
+export function rejectPlan(
   missing: Missing,
   measures: Measures,
   journey: Journey,
   context: SellContext,
   source: string,
 ): Rejection {
-  if (missing === "weight-missing") return reject(missing, { skus: measures.skusWithoutWeight }, source);
-  if (missing === "size-missing") return reject(missing, { skus: measures.skusWithoutSize }, source);
-  return reject(missing, { from: context.homeCurrency, to: journey.currency }, "exchangeRates");
+  const currencies = { from: context.homeCurrency, to: journey.currency };
+  return rejectMissing(
+    missing,
+    measures,
+    currencies,
+    missing === "no-exchange-rate" ? "exchangeRates" : source,
+  );
 }

@@ -191,7 +191,7 @@ function quotedShipment({ shipment, answer }: RatedShipment, currency: string): 
     lines: shipment.lines.map(({ item, quantity }) => ({ sku: item.sku, quantity })),
   };
   if (zone !== undefined) quoted.zone = zone;
-  if (chargeableWeight) quoted.chargeableWeight = chargeableWeight.toString();
+  if (chargeableWeight) quoted.chargeableWeight = chargeableWeight.settled().toString();
   return quoted;
 }
 

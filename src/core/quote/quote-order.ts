@@ -1,6 +1,7 @@
 import { moneyText } from "../money/currency";
 import type { ExchangeRates } from "../money/exchange";
 import { Measures } from "../parcels/measures";
+import { withStockLeft } from "../parcels/stock-left";
 import type { OrderLine } from "../parcels/order-line";
 import type { Journey } from "../rules/journey";
 import type { LiveRates, LiveRequest } from "../services/live-rate";
@@ -157,7 +158,7 @@ function orderOf(
   const { now, liveAsOf, liveRates = noLiveRates } = context;
   const suspended = suspendedAt(compiled, context, journey);
   const { tariffs, taxing } = compiled;
-  const lines = all.filter((line) => line.item.shippable);
+  const lines = withStockLeft(all.filter((line) => line.item.shippable));
   const measures = new Measures(lines);
   let tax: BusinessTax | undefined;
   const rating = {

@@ -120,7 +120,7 @@ function measureTest(condition: MeasureCondition): Test {
     for (const { value: typed, allows } of bounds) {
       const limit = isMoney ? inQuoteCurrency(typed, facts) : typed;
       if (isMissing(limit)) return limit;
-      if (!allows.includes(value.compare(limit))) return false;
+      if (!allows.includes(value.settled().compare(limit.settled()))) return false;
     }
     return true;
   };

@@ -1,5 +1,5 @@
 import { convert } from "../money/exchange";
-import { Decimal } from "../money/decimal";
+import { Decimal, quotient } from "../money/decimal";
 import type { Terms } from "../setup/amount";
 import type { Measure } from "../setup/measure";
 import type { Facts } from "./facts";
@@ -19,9 +19,6 @@ export interface CompiledTerms {
   readonly terms: Terms;
   readonly compiled: readonly CompiledTerm[];
 }
-
-/** Digits kept where a measure in another unit does not end (kg in pounds). */
-const WORKING_SCALE = 30;
 
 export function compileTerms(terms: Terms): CompiledTerms {
   return { terms, compiled: terms.map(compileTerm) };
@@ -47,7 +44,7 @@ export function termValue({ factor, per, measure }: CompiledTerm, facts: Facts):
   const value = chargedMeasure(measure, facts);
   if (isMissing(value)) return value;
   const product = value.times(factor);
-  return per.equals(Decimal.one) ? product : product.dividedBy(per, WORKING_SCALE, "halfAwayFromZero");
+  return quotient(product, per);
 }
 
 /** The terms added up, in the quote's currency, not rounded. */

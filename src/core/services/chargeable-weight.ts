@@ -1,11 +1,8 @@
-import { Decimal, sum } from "../money/decimal";
+import { Decimal, quotient, sum } from "../money/decimal";
 import type { ParcelGroup } from "../parcels/form-parcels";
 import { shownIn } from "../units/unit";
 import type { Trace } from "../working/step";
 import type { CompiledService } from "./compiled-service";
-
-/** Digits of a volumetric weight in kg. */
-const WORKING_SCALE = 12;
 
 /**
  * The weight a carrier bills: per parcel the larger of actual and volumetric weight, rounded up to the service's
@@ -29,15 +26,13 @@ function ofParcel(service: CompiledService, group: ParcelGroup): Decimal | undef
   const volumetric = ofVolume(service, group);
   const larger = volumetric?.moreThan(group.weight) ? volumetric : group.weight;
   const step = service.weightStep?.base;
-  return step && step.sign > 0 ? larger.roundedToStep(step, "ceiling") : larger;
+  return step && step.sign > 0 ? larger.settled().roundedToStep(step, "ceiling") : larger;
 }
 
 /** Volume ÷ divisor, or volume × kg per m³; `undefined` for services that weigh only. */
 function ofVolume(service: CompiledService, group: ParcelGroup): Decimal | undefined {
-  return (
-    service.cubicCentimetresPerKg &&
-    group.volume.dividedBy(service.cubicCentimetresPerKg, WORKING_SCALE, "halfAwayFromZero")
-  );
+  const { density } = service;
+  return density && quotient(group.volume.times(density.kilograms), density.cubicCentimetres);
 }
 
 /** Adds the steps that lead to the chargeable weight. */

@@ -18,6 +18,12 @@ export interface TransitDays {
   readonly maxDays: number;
 }
 
+/** So many kilograms are charged for so many cubic centimetres. */
+export interface Density {
+  readonly kilograms: Decimal;
+  readonly cubicCentimetres: Decimal;
+}
+
 export interface CompiledService {
   readonly service: Service;
   readonly carrierActive: boolean;
@@ -32,7 +38,7 @@ export interface CompiledService {
   readonly notTaken: ReadonlySet<string>;
   readonly limits: CompiledLimits;
   /** cm³ per kg. */
-  readonly cubicCentimetresPerKg: Decimal | undefined;
+  readonly density: Density | undefined;
   readonly weightStep: CompiledLimit | undefined;
   readonly weightUnit: WeightUnit;
   readonly rate: CompiledRate;
@@ -76,7 +82,7 @@ export function compileService(
       ),
     ),
     limits: compileLimits(service.limits),
-    cubicCentimetresPerKg: density(service.volumetric),
+    density: densityOf(service.volumetric),
     weightStep: service.weightStep && { base: inKilograms(service.weightStep), typed: service.weightStep },
     weightUnit: carrier?.units.weight ?? "kg",
     rate,
@@ -95,9 +101,9 @@ export function transitTo(
   return (zone === undefined ? undefined : transitByZone.get(zone)) ?? service.transit;
 }
 
-function density(volumetric: Service["volumetric"]): Decimal | undefined {
+function densityOf(volumetric: Service["volumetric"]): Density | undefined {
   if (!volumetric) return undefined;
-  if ("divisor" in volumetric) return Decimal.of(volumetric.divisor);
-  // volume × kg per m³ = volume ÷ (10⁶ ÷ kg per m³); twenty digits keep the quotient finer than a weight step
-  return CUBIC_CENTIMETRES_PER_CUBIC_METRE.dividedBy(Decimal.of(volumetric.kgPerM3), 20, "halfAwayFromZero");
+  return "divisor" in volumetric
+    ? { kilograms: Decimal.one, cubicCentimetres: Decimal.of(volumetric.divisor) }
+    : { kilograms: Decimal.of(volumetric.kgPerM3), cubicCentimetres: CUBIC_CENTIMETRES_PER_CUBIC_METRE };
 }

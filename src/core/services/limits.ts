@@ -111,7 +111,7 @@ function brokenValue(
   const conversion = exchange.find(currency, limit.currency);
   if (!conversion) return reject("no-exchange-rate", { from: currency, to: limit.currency }, source);
   const value = convert(shipment.measures.goodsValue, conversion);
-  if (!value.moreThan(Decimal.of(limit.amount))) return undefined;
+  if (!value.settled().moreThan(Decimal.of(limit.amount))) return undefined;
   return reject(
     "limit-value",
     { value: { amount: moneyText(value, limit.currency), currency: limit.currency }, limit },

@@ -5,9 +5,10 @@ import { compileAmount, countOf, type AmountBasis, type CompiledAmount } from ".
 import { allHold, compileConditions, type Charts, type CompiledCondition } from "../rules/condition";
 import type { Facts } from "../rules/facts";
 import { isMissing, type Missing } from "../rules/measured";
+import { rejectMissing } from "../rules/reject-missing";
 import { joinPath } from "../setup/path";
 import type { Service } from "../setup/service";
-import { given, refused, reject, type Outcome } from "../working/reason";
+import { given, refused, type Outcome } from "../working/reason";
 import type { Trace } from "../working/step";
 import type { FuelIndex } from "./fuel-index";
 
@@ -72,7 +73,7 @@ export function withSurcharges(
     if (applies === false) continue;
     const basis = new SurchargeBasis(freight, subtotal, facts, exchange);
     const value = applies === true ? bounded(surcharge, basis) : applies;
-    if (isMissing(value)) return refused(rejectMissing(value, facts, freight, surcharge.path));
+    if (isMissing(value)) return refusal(value, facts, freight, surcharge.path);
     const rounded = roundMoney(value, freight.currency);
     subtotal = subtotal.plus(rounded);
     each?.(surcharge.code, rounded);
@@ -139,12 +140,9 @@ function bounded({ amount, min, max }: CompiledSurcharge, basis: AmountBasis): D
   return value;
 }
 
-function rejectMissing(missing: Missing, facts: Facts, freight: Freight, source: string) {
-  const { measures, journey } = facts;
-  if (missing === "weight-missing") return reject(missing, { skus: measures.skusWithoutWeight }, source);
-  if (missing === "size-missing") return reject(missing, { skus: measures.skusWithoutSize }, source);
+function refusal(missing: Missing, { measures, journey }: Facts, freight: Freight, source: string) {
   const from = freight.carrierCurrency === freight.currency ? journey.currency : freight.carrierCurrency;
-  return reject(missing, { from, to: freight.currency }, source);
+  return refused(rejectMissing(missing, measures, { from, to: freight.currency }, source));
 }
 
 function explain(

@@ -1,6 +1,6 @@
 import { partOf, type OrderLine } from "../parcels/order-line";
 import type { Parts, SourcingOrigin } from "./candidate";
-import { stockOf } from "./line-origins";
+import { stockOf, takesStock } from "./line-origins";
 import type { Share } from "./shares";
 
 /**
@@ -33,7 +33,7 @@ function fill(
     share.forEach((pieces, i) => {
       if (pieces === 0) return;
       parts[i]?.push(partOf(line, pieces));
-      taken[i]?.set(line.item.sku, (taken[i]?.get(line.item.sku) ?? 0) + pieces);
+      if (takesStock(line)) taken[i]?.set(line.item.sku, (taken[i]?.get(line.item.sku) ?? 0) + pieces);
     });
   }
   return parts;
@@ -51,7 +51,7 @@ function fits(
   set: readonly SourcingOrigin[],
   taken: readonly ReadonlyMap<string, number>[],
 ): boolean {
-  if (line.pinned !== undefined || !line.item.stock) return true;
+  if (!takesStock(line)) return true;
   return share.every((pieces, i) => {
     if (pieces === 0) return true;
     const before = taken[i]?.get(line.item.sku) ?? 0;

@@ -3,7 +3,7 @@ import { partOf, type OrderLine } from "../parcels/order-line";
 import type { Assignment, Parts, Rater, SourcingOrigin, Stop } from "./candidate";
 import type { Share } from "./shares";
 import { greedyAssignments } from "./assign-greedily";
-import { stockOf } from "./line-origins";
+import { stockOf, takesStock } from "./line-origins";
 
 /** What a search has come to, over all sets of origins. */
 export interface Search {
@@ -92,7 +92,7 @@ export function allFromOne(
 export function hasStock(lines: readonly OrderLine[], origin: string): boolean {
   const wanted = new Map<string, number>();
   for (const line of lines) {
-    if (line.pinned !== undefined || !line.item.stock) continue;
+    if (!takesStock(line)) continue;
     const pieces = (wanted.get(line.item.sku) ?? 0) + line.quantity;
     if (pieces > stockOf(line, origin)) return false;
     wanted.set(line.item.sku, pieces);
@@ -202,12 +202,12 @@ function fits(
   parts: readonly (readonly OrderLine[])[],
   set: readonly SourcingOrigin[],
 ): boolean {
-  if (line.pinned !== undefined || !line.item.stock) return true;
+  if (!takesStock(line)) return true;
   return share.every((pieces, i) => {
     if (pieces === 0) return true;
     let taken = pieces;
     for (const other of parts[i] ?? [])
-      if (other.pinned === undefined && other.item.sku === line.item.sku) taken += other.quantity;
+      if (takesStock(other) && other.item.sku === line.item.sku) taken += other.quantity;
     return taken <= stockOf(line, set[i]?.code ?? "");
   });
 }

@@ -16,7 +16,7 @@ import type { Assignment, LineOrigin, LineOrigins, Parts, Rater, SourcingOrigin,
 import { decidedBy, lineDecidedBy, wordOf, type Decision, type SetWay, type Ways } from "./decision";
 import { added, compareFigures, figuresOf, noFigures, type Figures } from "./figures";
 import { improve, type Improved } from "./improve";
-import { stockOf } from "./line-origins";
+import { stockOf, takesStock } from "./line-origins";
 import { isWithin, MOST_COMBINED, OriginSets, type OriginSet } from "./origin-sets";
 import { isDividedFully, sharesOf } from "./shares";
 
@@ -53,6 +53,14 @@ export function sourcingQuestion(
 /** Assignments rated, or parts of them bounded, for one offer before the best so far is taken for the answer. */
 const MOST_TRIED = 10_000;
 
+const begun = (rater: Rater): Search => ({
+  rater,
+  left: MOST_TRIED,
+  worked: 0,
+  stop: undefined,
+  dead: new Set(),
+});
+
 /**
  * Chooses which origin ships which line, or which of its pieces, for an offer that leaves from certain origins
  * (`undefined`: from all). Assignments are compared objective by objective in the setup's order, then by what leaves from the
@@ -74,7 +82,7 @@ export function chooseOrigins(
   const within =
     leavesFrom && sets.allowed.every((list) => list.some(({ origin }) => leavesFrom.has(origin)));
   const from = within ? leavesFrom : undefined;
-  const search: Search = { rater, left: MOST_TRIED, worked: 0, stop: undefined, dead: new Set() };
+  const search = begun(rater);
   const isNever = sourcing.split === "never";
   if (isNever && question.lines.some(({ pinned }) => pinned !== undefined))
     return pinsAndOne(question, from, search);
@@ -85,7 +93,32 @@ export function chooseOrigins(
   if (found) return given(found);
   // what a restriction to its origins leaves nothing of is told by its services
   if (from && !search.stop) return chooseOrigins(question, undefined, rater);
+  return untried(search, question, from);
+}
+
+/** Why nothing was found: where no way was rated because none can come to anything, what the first of them lacks. */
+function untried(
+  search: Search,
+  question: SourcingQuestion,
+  from: ReadonlySet<string> | undefined,
+): Outcome<Choice, Stop> {
+  const parts = search.stop ? undefined : heldParts(question, from);
+  if (parts) rateParts(search, parts);
   return refused(search.stop ?? { rejection: lacking(question), because: noReasons });
+}
+
+/** A way for which all places have what it takes, whether an offer's services take it or not. */
+function heldParts(question: SourcingQuestion, from: ReadonlySet<string> | undefined): Parts | undefined {
+  let held: Parts | undefined;
+  const willing: Rater = {
+    rate: (parts) => {
+      held ??= parts;
+      return given({ shipments: [], cost: Decimal.zero });
+    },
+    least: () => Decimal.zero,
+  };
+  searched(begun(willing), question, from);
+  return held;
 }
 
 /**
@@ -270,7 +303,7 @@ function otherInSet(
         : rater.rate(parts),
     least: (origin, lines) => rater.least(origin, lines),
   };
-  const search: Search = { rater: others, left: MOST_TRIED, worked: 0, stop: undefined, dead: new Set() };
+  const search = begun(others);
   return bestOfSet(search, question, set.origins, undefined, true).best;
 }
 
@@ -354,8 +387,8 @@ function lacking({ lines, sets, sourcing }: SourcingQuestion): Rejection {
 /** The first item whose lines want more than all origins have. */
 function sharedOut(lines: readonly OrderLine[]) {
   const wanted = new Map<string, number>();
-  for (const { item, quantity, pinned } of lines)
-    if (item.stock && pinned === undefined) wanted.set(item.sku, (wanted.get(item.sku) ?? 0) + quantity);
+  for (const line of lines)
+    if (takesStock(line)) wanted.set(line.item.sku, (wanted.get(line.item.sku) ?? 0) + line.quantity);
   for (const { item } of lines) {
     const most = [...(item.stock?.values() ?? [])].reduce((total, pieces) => total + pieces, 0);
     const own = wanted.get(item.sku) ?? 0;

@@ -3,7 +3,7 @@ import { partOf, type OrderLine } from "../parcels/order-line";
 import type { Assignment, Parts } from "./candidate";
 import type { PartitionQuestion } from "./best-partition";
 import { added, compareFigures, figuresOf, noFigures, type Figures } from "./figures";
-import { stockOf } from "./line-origins";
+import { stockOf, takesStock } from "./line-origins";
 
 /** Lines rated, counted in every shipment they are part of, before the best so far is taken. */
 const MOST_RATED = 400_000;
@@ -159,10 +159,10 @@ class Improvement {
     if (!line) return 0;
     const most = allowed[at]?.find(({ origin }) => origin === code)?.pieces ?? 0;
     const own = spread[at]?.[place] ?? 0;
-    if (line.pinned !== undefined || !line.item.stock) return most - own;
+    if (!takesStock(line)) return most - own;
     let taken = 0;
     lines.forEach((other, i) => {
-      if (other.pinned === undefined && other.item.sku === line.item.sku) taken += spread[i]?.[place] ?? 0;
+      if (takesStock(other) && other.item.sku === line.item.sku) taken += spread[i]?.[place] ?? 0;
     });
     return Math.max(0, Math.min(most - own, stockOf(line, code) - taken));
   }

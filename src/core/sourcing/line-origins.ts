@@ -49,6 +49,11 @@ export function stockOf(line: OrderLine, origin: string): number {
   return line.item.stock ? (line.item.stock.get(origin) ?? 0) : Number.POSITIVE_INFINITY;
 }
 
+/** Whether a line takes of the stock that lines of its item share: what is not stock-kept takes none, what is pinned has its own. */
+export function takesStock(line: OrderLine): boolean {
+  return line.pinned === undefined && line.item.stock !== undefined;
+}
+
 /** The field of an origin that bars the line, if one does. */
 function barrier(
   { origin, refuses, serves }: CompiledOrigin,

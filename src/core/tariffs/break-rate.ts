@@ -1,9 +1,6 @@
-import { Decimal } from "../money/decimal";
+import { Decimal, quotient } from "../money/decimal";
 import type { CompiledBreak } from "./compiled-tariff";
 import type { Table } from "./table";
-
-/** Digits kept in a quotient (per 3 kg, say) before money is rounded at its own place. */
-const WORKING_SCALE = 30;
 
 /**
  * What a break gives for a value, by its rate alone; `undefined` where the cell, or one it builds on, is empty. Not
@@ -38,9 +35,8 @@ export function baseAmount(table: Table, index: number, entry: CompiledBreak): D
 
 /** Units of `per` above the break's lower edge, each started one counted whole. */
 export function startedUnits(entry: CompiledBreak, value: Decimal): Decimal {
-  return value.minus(entry.lower ?? Decimal.zero).dividedBy(entry.per, 0, "ceiling");
-}
-
-function quotient(product: Decimal, per: Decimal): Decimal {
-  return per.equals(Decimal.one) ? product : product.dividedBy(per, WORKING_SCALE, "halfAwayFromZero");
+  return value
+    .settled()
+    .minus(entry.lower ?? Decimal.zero)
+    .dividedBy(entry.per, 0, "ceiling");
 }

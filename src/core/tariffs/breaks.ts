@@ -14,15 +14,16 @@ export function findBreak(
   value: Decimal,
   boundary: "upTo" | "from",
 ): BreakMatch {
+  const settled = value.settled();
   let [low, high] = [0, breaks.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (isAfter(breaks[middle], value, boundary)) low = middle + 1;
+    if (isAfter(breaks[middle], settled, boundary)) low = middle + 1;
     else high = middle;
   }
   if (low === breaks.length) return "above";
   const lowest = breaks[0]?.lower;
-  if (boundary === "from" && lowest && value.lessThan(lowest)) return "below";
+  if (boundary === "from" && lowest && settled.lessThan(lowest)) return "below";
   return low;
 }
 

@@ -1,4 +1,4 @@
-import { Decimal } from "../money/decimal";
+import { Decimal, quotient } from "../money/decimal";
 import type { OrderLine } from "../parcels/order-line";
 import type { Business } from "../setup/business";
 import type { Trace } from "../working/step";
@@ -22,14 +22,11 @@ export function fixedRate(percent: Decimal, source: string): TaxRate {
   return { numerator: percent, denominator: Decimal.one, percent: percent.toString(), source };
 }
 
-/** Digits kept where a weighted rate does not end. */
-const WORKING_SCALE = 30;
-
 /** An amount without tax with the tax on it, not rounded. */
 export function withTax(net: Decimal, { numerator, denominator }: TaxRate): Decimal {
   if (denominator.equals(Decimal.one)) return net.times(Decimal.hundred.plus(numerator)).percent();
   const whole = denominator.times(Decimal.hundred);
-  return net.times(whole.plus(numerator)).dividedBy(whole, WORKING_SCALE, "halfAwayFromZero");
+  return quotient(net.times(whole.plus(numerator)), whole);
 }
 
 /**
