@@ -43,22 +43,28 @@ export function typed(text: string, { order, currency }: Asked): Fraction {
   return exchange(order.setup, order.day, Fraction.of(text), currency, order.currency);
 }
 
+/** Figures first, money after them: what lacks both a size and a rate of exchange lacks the size. */
 function summed(terms: Terms, asked: Planned): Fraction {
+  const counts = terms.map((term) => counted(term, asked));
   return Fraction.sum(
-    terms.map((term) => {
+    terms.map((term, i) => {
       if ("constant" in term) return typed(term.constant, asked);
-      if ("percent" in term) {
-        const of = term.of === "cost" ? asked.cost : asked.measure("goodsValue", asked.order.currency);
-        return of.percent(term.percent);
-      }
-      if (term.measure === "cost") return asked.cost.times(Fraction.of(term.amount));
-      if (/^goodsValue/.test(term.measure))
-        return asked.measure(term.measure, asked.order.currency).times(Fraction.of(term.amount));
-      const value = asked.measure(term.measure, asked.currency);
-      const count = term.unit === undefined ? value : value.by(unitOf(term.measure, term.unit));
-      return typed(term.amount, asked).times(count);
+      if ("percent" in term) return counts[i]!.percent(term.percent);
+      const isMoney = term.measure === "cost" || term.measure.startsWith("goodsValue");
+      const amount = isMoney ? Fraction.of(term.amount) : typed(term.amount, asked);
+      return amount.times(counts[i]!);
     }),
   );
+}
+
+/** What a term multiplies; money in the quote's currency, the cost with the tax that prices include. */
+function counted(term: Terms[number], asked: Planned): Fraction {
+  if ("constant" in term) return Fraction.one;
+  const measure = "percent" in term ? term.of : term.measure;
+  if (measure === "cost") return asked.cost;
+  const value = asked.measure(measure, asked.order.currency);
+  const unit = "percent" in term ? undefined : term.unit;
+  return unit === undefined ? value : value.by(unitOf(measure, unit));
 }
 
 function byTable(code: string, asked: Planned): Fraction {

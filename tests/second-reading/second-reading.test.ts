@@ -9,6 +9,7 @@ import { parseSetup, parseWith } from "@/core/setup/parse-setup";
 import type { Setup } from "@/core/setup/setup";
 import { anyBusiness, type AnyBusiness } from "../support/any-business";
 import { sure } from "../support/smallest-setup";
+import { dated } from "./dated";
 import { eased } from "./eased";
 import { readQuote, type Reading } from "./quote";
 import { Refusal } from "./refusal";
@@ -110,6 +111,17 @@ test("so is one in which little is barred, so that most offers are given", () =>
   fc.assert(
     fc.property(anyBusiness, (any) => {
       given += agrees(eased(any));
+    }),
+    { seed: SEED, numRuns: RUNS, endOnFailure: true },
+  );
+  expect(given).toBeGreaterThan(RUNS / 2);
+});
+
+test("so is one in the middle of a change of tables, rates of exchange and fuel", () => {
+  let given = 0;
+  fc.assert(
+    fc.property(anyBusiness, (any) => {
+      given += agrees(dated(eased(any)));
     }),
     { seed: SEED, numRuns: RUNS, endOnFailure: true },
   );

@@ -128,18 +128,20 @@ export class Selling {
 
   private asked(shipments: readonly Shipment[], kept: (load: Load) => Load): Planned {
     const net = Fraction.sum(shipments.map(({ cost }) => cost));
-    const loads = shipments.map(({ load }) => kept(load));
+    // a shipment of which nothing is left is none for what is charged, though it costs what it costs
+    const left = shipments.filter(({ load }) => kept(load).length > 0);
+    const loads = left.map(({ load }) => kept(load));
     const cost = this.order.channel.pricesIncludeTax ? net.plus(net.percent(this.percent)) : net;
-    const origins = shipments.map(({ origin }) => origin.code);
+    const origins = left.map(({ origin }) => origin.code);
     return {
       order: this.order,
       load: merged(loads),
       origins,
       currency: this.typedIn(),
       day: this.order.day,
-      shipments: shipments.length,
+      shipments: left.length,
       cost,
-      measure: (name, currency) => this.measure(name, currency, shipments, loads, net),
+      measure: (name, currency) => this.measure(name, currency, left, loads, net),
       part: (load) => {
         const indexes = new Set(load.map(({ line }) => line.index));
         return this.asked(shipments, (own) => kept(own).filter(({ line }) => indexes.has(line.index)));

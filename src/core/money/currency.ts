@@ -1,4 +1,4 @@
-import type { Decimal } from "./decimal";
+import { quotient, type Decimal } from "./decimal";
 
 /** Digits after the point by ISO 4217 where they are not 2. */
 const minorDigits = new Map<string, number>(
@@ -69,5 +69,9 @@ export function moneyText(amount: Decimal, currency: string): string {
 
 /** A quotient of money and a percent, e.g. the net of a gross, at the currency's minor unit. */
 export function divideMoney(amount: Decimal, divisor: Decimal, currency: string): Decimal {
-  return amount.dividedBy(divisor, minorUnit(currency), "halfAwayFromZero");
+  // of figures that ended the quotient is rounded once; of others what they lost is put right first
+  const isExact = amount.settled() === amount && divisor.settled() === divisor;
+  return isExact
+    ? amount.dividedBy(divisor, minorUnit(currency), "halfAwayFromZero")
+    : roundMoney(quotient(amount, divisor), currency);
 }

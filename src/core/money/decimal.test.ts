@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { minorUnit, moneyText, roundMoney } from "./currency";
-import { Decimal, sum } from "./decimal";
+import { Decimal, quotient, sum } from "./decimal";
 import { convert, ExchangeRates } from "./exchange";
 import { runs } from "../../../tests/support/runs";
 
@@ -161,4 +161,27 @@ test("a quotient times its divisor is off by less than one step, on the side its
     }),
     { seed: 12, numRuns: runs(1000) },
   );
+});
+
+test("through quotients that do not end and back again a figure counts as what it is, at every size", () => {
+  const divisor = fc.integer({ min: 1, max: 9999 }).map(Decimal.whole);
+  fc.assert(
+    fc.property(anySize, fc.array(divisor, { minLength: 1, maxLength: 2 }), (a, divisors) => {
+      const x = d(textOf(a));
+      const divided = divisors.reduce(quotient, x);
+      const back = divisors.reduce((all, one) => all.times(one), divided);
+      expect(back.settled().equals(x)).toBe(true);
+      expect(roundMoney(back, "EUR").equals(roundMoney(x, "EUR"))).toBe(true);
+      expect(moneyText(back, "JPY")).toBe(moneyText(x, "JPY"));
+    }),
+    { seed: 13, numRuns: runs(500) },
+  );
+});
+
+test("what ends is itself, however small; a quotient by one is what it was of", () => {
+  expect(d("0.00000000000000000001").settled().toString()).toBe("0.00000000000000000001");
+  expect(quotient(d("12.345"), d("1"))).toEqual(d("12.345"));
+  expect(quotient(d("10"), d("1.0")).toString()).toBe("10");
+  expect(quotient(d("1"), d("3")).toString()).toBe("0.333333333333333333333333");
+  expect(d("1").isOne && !d("10").isOne && !d("1.0").isOne && !d("-1").isOne).toBe(true);
 });

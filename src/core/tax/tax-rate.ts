@@ -89,6 +89,6 @@ function weightedRate(goods: readonly OrderLine[]): TaxRate | undefined {
     denominator = denominator.plus(value);
   }
   if (denominator.sign <= 0) return undefined;
-  const percent = numerator.dividedBy(denominator, 4, "halfAwayFromZero").toString();
+  const percent = quotient(numerator, denominator).settled().rounded(4, "halfAwayFromZero").toString();
   return { numerator, denominator, percent, source: "business/deliveryTax" };
 }
