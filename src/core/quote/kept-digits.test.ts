@@ -103,33 +103,30 @@ test("a volumetric weight that does not end is charged to its last digit", () =>
   expect(quoteWith(sixth).offers[0]!.cost).toBe("5.01");
 });
 
-test("a weighted tax of half a cent is rounded up, whatever the goods were converted from", () => {
-  const of = (rate: string, price: string): Case => ({
-    setup: (s) => {
-      delete s.offers[0]!.adjust;
-      s.business.deliveryTax = "weightedByGoods";
-      s.chargeTypes = s.chargeTypes.map(({ taxPercent: _, ...type }) => type);
-      delete s.offers[0]!.taxPercent;
-      s.exchangeRates = [{ from: "EUR", to: "SEK", rate, asOf: "2026-01-01" }];
-      s.offers[0]!.plan = { kind: "flat", amount: "0.10", per: "order" };
-    },
-    // as much at 10 % as at nothing: 5 % of 0.10 is half a cent
-    items: [
-      { ...box, unitPrice: price, currency: "SEK", taxPercent: "10" },
-      { ...box, sku: "OAK", unitPrice: price, currency: "SEK", taxPercent: "0" },
-    ],
-    request: {
-      lines: [
-        { sku: "BOX", quantity: 1 },
-        { sku: "OAK", quantity: 1 },
+test.each(["1", "3", "7", "13"])(
+  "a weighted tax of half a cent is rounded up, whatever the goods were converted from: at %s",
+  (rate) => {
+    const of: Case = {
+      setup: (s) => {
+        delete s.offers[0]!.adjust;
+        s.business.deliveryTax = "weightedByGoods";
+        s.chargeTypes = s.chargeTypes.map(({ taxPercent: _, ...type }) => type);
+        delete s.offers[0]!.taxPercent;
+        s.exchangeRates = [{ from: "EUR", to: "SEK", rate, asOf: "2026-01-01" }];
+        s.offers[0]!.plan = { kind: "flat", amount: "0.10", per: "order" };
+      },
+      // a third of the goods at 15 %, the rest at nothing: 5 % of 0.10 is half a cent
+      items: [
+        { ...box, unitPrice: "1", currency: "SEK", taxPercent: "15" },
+        { ...box, sku: "OAK", unitPrice: "2", currency: "SEK", taxPercent: "0" },
       ],
-    },
-  });
-  for (const [rate, price] of [
-    ["1", "7"],
-    ["3", "1"],
-    ["7", "1"],
-    ["13", "5"],
-  ] as const)
-    expect(quoteWith(of(rate, price)).offers[0]).toMatchObject({ net: "0.10", tax: "0.01", gross: "0.11" });
-});
+      request: {
+        lines: [
+          { sku: "BOX", quantity: 1 },
+          { sku: "OAK", quantity: 1 },
+        ],
+      },
+    };
+    expect(quoteWith(of).offers[0]).toMatchObject({ net: "0.10", tax: "0.01", gross: "0.11" });
+  },
+);
