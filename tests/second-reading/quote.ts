@@ -1,4 +1,5 @@
 import type { Item } from "@/core/setup/item";
+import type { QuotedShipment } from "@/core/quote/quote";
 import type { QuoteRequest } from "@/core/quote/request";
 import type { Setup } from "@/core/setup/setup";
 import { isBarred, type Shipment } from "./buy";
@@ -21,15 +22,7 @@ export interface Given {
   readonly freeFrom?: { readonly threshold: string; readonly missing: string };
   readonly cost: string;
   readonly promise?: { readonly earliest: string; readonly latest: string };
-  readonly shipments: readonly {
-    readonly origin: string;
-    readonly service: string;
-    readonly zone?: string;
-    readonly parcels: number;
-    readonly chargeableWeight?: string;
-    readonly cost: string;
-    readonly lines: readonly { readonly sku: string; readonly quantity: number }[];
-  }[];
+  readonly shipments: readonly QuotedShipment[];
 }
 
 export interface Reading {

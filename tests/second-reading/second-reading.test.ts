@@ -95,35 +95,23 @@ function agrees(business: AnyBusiness): number {
 const SEED = Number(process.env.SEED ?? 20261128);
 const RUNS = Number(process.env.RUNS ?? 400);
 
-test("any business is quoted as a second reading of the rules, in exact fractions, works it out", () => {
-  let given = 0;
-  fc.assert(
-    fc.property(anyBusiness, (any) => {
-      given += agrees(any);
-    }),
-    { seed: SEED, numRuns: RUNS, endOnFailure: true },
-  );
-  expect(given).toBeGreaterThan(RUNS / 10);
-});
+const asItIs = (any: AnyBusiness) => any;
 
-test("so is one in which little is barred, so that most offers are given", () => {
+test.each([
+  ["a business as it comes", asItIs, 10],
+  ["one in which little is barred, so that most offers are given", eased, 2],
+  [
+    "one in the middle of a change of tables, rates of exchange and fuel",
+    (any: AnyBusiness) => dated(eased(any)),
+    2,
+  ],
+])("%s is quoted as a second reading of the rules, in exact fractions, works it out", (_, made, share) => {
   let given = 0;
   fc.assert(
     fc.property(anyBusiness, (any) => {
-      given += agrees(eased(any));
+      given += agrees(made(any));
     }),
     { seed: SEED, numRuns: RUNS, endOnFailure: true },
   );
-  expect(given).toBeGreaterThan(RUNS / 2);
-});
-
-test("so is one in the middle of a change of tables, rates of exchange and fuel", () => {
-  let given = 0;
-  fc.assert(
-    fc.property(anyBusiness, (any) => {
-      given += agrees(dated(eased(any)));
-    }),
-    { seed: SEED, numRuns: RUNS, endOnFailure: true },
-  );
-  expect(given).toBeGreaterThan(RUNS / 2);
+  expect(given).toBeGreaterThan(RUNS / share);
 });
