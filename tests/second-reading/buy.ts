@@ -22,10 +22,6 @@ export interface Shipment {
   readonly promise: { readonly earliest: string; readonly latest: string } | undefined;
 }
 
-export function originOf(setup: Setup, code: string): Origin {
-  return setup.origins.find((one) => one.code === code)!;
-}
-
 export function distanceOf(order: Order, origin: Origin): number {
   const to = countryPosition(order.request.shipTo.country);
   const from = origin.position ?? countryPosition(origin.address.country);

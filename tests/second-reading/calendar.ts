@@ -3,7 +3,7 @@ import { clockOf, weekdayOf, type Order } from "./order";
 
 export type Origin = Setup["origins"][number];
 
-export const dayAfter = (day: string) =>
+const dayAfter = (day: string) =>
   new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10);
 
 type IsWorking = (day: string) => boolean;
