@@ -81,6 +81,30 @@ describe("stock that several lines want", () => {
       expect(quoteWith(asked([described, free(10)], split)).withheld[0]!.reason).toBe("out-of-stock");
     },
   );
+
+  test("and sends nothing elsewhere where an offer wants the first listed service for all", () => {
+    const described = { sku: "BOX", item: { ...box, sku: "BOX" } };
+    const of = asked(
+      [{ ...described, quantity: 1, origin: "BARN" }, { ...described, quantity: 5 }, free(6)],
+      "byPiece",
+    );
+    const quoted = quoteWith({
+      ...of,
+      setup: (s) => {
+        of.setup?.(s);
+        s.sourcing = { split: "byPiece", objectives: [], fallbackOrigin: "SHED" };
+        Object.assign(s.offers[0]!, { acrossOrigins: "sameService", pick: "listed" });
+      },
+    });
+    const pieces = quoted.offers[0]!.shipments.map(({ origin, lines }) => [
+      origin,
+      lines.map((l) => l.quantity),
+    ]);
+    expect(pieces.sort()).toEqual([
+      ["BARN", [1]],
+      ["SHED", [5, 6]],
+    ]);
+  });
 });
 
 describe("exceptions of an order from two places", () => {
